@@ -1,0 +1,45 @@
+// npm run demo: from a fresh Debian machine with Node 20 to the running application with demo data.
+import { build, migrate, secret, serve, wantPort } from './lib/app.mjs';
+import { startCluster } from './lib/cluster.mjs';
+import { nodeModules, postgres } from './lib/install.mjs';
+import { tsx } from './lib/run.mjs';
+import { main, say, stopWith } from './lib/say.mjs';
+
+await main(async () => {
+  const port = Number(process.env.PORT ?? 3000);
+  await wantPort(port, 'npm run demo');
+  await nodeModules();
+  const cluster = process.env.DATABASE_URL
+    ? { url: process.env.DATABASE_URL, stop: () => {} }
+    : await startCluster(await postgres(), 'demo', { port: 54320 });
+  const env = { ...process.env, DATABASE_URL: cluster.url, BETTER_AUTH_SECRET: secret(), HIGH_GATE_DEMO: '1' };
+  let server = null;
+  const stop = () => {
+    if (server) server.child.kill('SIGTERM');
+    else {
+      cluster.stop();
+      process.exit(1);
+    }
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  try {
+    await migrate(env);
+    if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
+    await build();
+    server = await serve('start', port, { ...env, NODE_ENV: 'production' });
+    console.log(`
+High Gate is open at http://localhost:${port}
+
+Demo sign-ins (also on the start page), password "high-gate-demo":
+  runa@skarn.example   technician
+  ivo@skarn.example    lead, signs releases and sets limits
+  maren@skarn.example  front desk
+
+Ctrl-C stops it, the database too.`);
+    await server.ended;
+    say('stopped');
+  } finally {
+    cluster.stop();
+  }
+});

@@ -1,0 +1,39 @@
+import { hashPassword } from 'better-auth/crypto';
+import { eq } from 'drizzle-orm';
+import { insertJob } from '@/server/jobs/importing';
+import { database } from '@/server/database';
+import { account, user } from '@/db/schema/auth';
+import { kits, members, shops } from '@/db/schema/shops';
+import { demoJobs } from './demo/jobs';
+import { STILE_40, STILE_65, STILE_90 } from './demo/vehicles';
+
+/** Loads the demo shop once: a second start finds it there and leaves it alone. */
+const SHOP = 'Skarn Valley Lift & Axle';
+const PEOPLE = [
+  { name: 'Runa', email: 'runa@skarn.example', role: 'technician' },
+  { name: 'Ivo', email: 'ivo@skarn.example', role: 'lead' },
+  { name: 'Maren', email: 'maren@skarn.example', role: 'front-desk' },
+] as const;
+
+const db = database();
+const [there] = await db.select().from(shops).where(eq(shops.name, SHOP));
+if (!there) {
+  console.log('· loading the demo shop');
+  const [shop] = await db
+    .insert(shops)
+    .values({ name: SHOP, timeZone: 'Europe/Oslo', lengthUnit: 'in16', pressureUnit: 'psi', massUnit: 'kg', lastJobNumber: 145 })
+    .returning();
+  if (!shop) throw new Error('the demo shop could not be made');
+  const password = await hashPassword('high-gate-demo');
+  let lead = { id: '', name: '' };
+  for (const { name, email, role } of PEOPLE) {
+    const id = crypto.randomUUID();
+    await db.insert(user).values({ id, name, email, emailVerified: true });
+    await db.insert(account).values({ id: crypto.randomUUID(), accountId: id, providerId: 'credential', userId: id, password });
+    const [member] = await db.insert(members).values({ shopId: shop.id, userId: id, name, role }).returning();
+    if (role === 'lead' && member) lead = member;
+  }
+  for (const kit of [STILE_40, STILE_65, STILE_90]) await db.insert(kits).values({ shopId: shop.id, ...kit });
+  for (const job of demoJobs()) await insertJob({ ...lead, role: 'lead', shop }, job);
+}
+process.exit(0);

@@ -1,0 +1,96 @@
+import type { ChangeKind } from '../job/changes';
+import type { Figure, Figures, Spot } from '../job/figures';
+import type { Place } from '../job/places';
+import type { Acceptance, JobDocument, ReadingGate } from '../job/schema';
+import type { Quantity } from '../units/quantity';
+import type { LimitKey } from './limits';
+import type { Phrase } from './phrase';
+import type { VerdictWord } from './judge';
+
+/** The readings a check needs, by a name of its own; optional ones refine it. */
+export interface Needs {
+  required: Record<string, Spot>;
+  optional?: Record<string, Spot>;
+}
+
+/** A required figure, sure to have been read. Unit: the point's base unit. */
+export type ReadFigure = Extract<Figure, { status: 'read' }>;
+
+export interface WorkInput {
+  job: JobDocument;
+  figures: Figures;
+  place: Place;
+  /** The required figure of that name. */
+  get(name: string): ReadFigure;
+  /** The optional figure of that name, or null where it was not read. */
+  maybe(name: string): ReadFigure | null;
+  /** Whether a hand proof of that name was found good; null where it is not among the needs. */
+  proof(name: string): { good: boolean; note: string } | null;
+}
+
+/** What a check works out, before it is judged. Base units. */
+export interface Worked {
+  value: number;
+  /** Combined standard uncertainty. */
+  u: number;
+  /** Replaces the shop's limit where the check works its own (a hose's allowance, three uncertainties of a twist). */
+  limit?: { clear: number; stop: number; source?: string };
+  summary: Phrase;
+  next: Phrase;
+  formula: string;
+  steps?: readonly { name: string; amount: Phrase }[];
+  /** Never better than this, with why. */
+  cap?: { at: 'Watch' | 'Not measured' | 'Stop'; why: string };
+  /** Never worse than Watch (a residual that names no fault of the vehicle). */
+  neverStop?: boolean;
+  mark?: string;
+}
+
+export interface CheckDefinition {
+  id: string;
+  title: string;
+  gate: ReadingGate;
+  safetyCritical: boolean;
+  /** False where the vehicle can prove it: calculation alone never reads Clear at After. */
+  calculationMayClear: boolean;
+  staleOn: readonly ChangeKind[];
+  limit: LimitKey | null;
+  quantity: Quantity | null;
+  places(job: JobDocument): readonly Place[];
+  needs(job: JobDocument, place: Place): Needs;
+  /** A plain sentence for when it cannot be worked although nothing is missing; null to go on. */
+  notWorkable?(job: JobDocument, place: Place): string | null;
+  /** Numeric check. Absent for an observation, whose single required reading is the verdict. */
+  work?(input: WorkInput): Worked;
+}
+
+/** A verdict as screens, sheet and command show it. Figures in base units. */
+export interface Verdict {
+  check: string;
+  title: string;
+  gate: ReadingGate;
+  place: Place;
+  verdict: VerdictWord;
+  safetyCritical: boolean;
+  quantity: Quantity | null;
+  value: number | null;
+  /** Expanded, k = 2. */
+  uncertainty: number | null;
+  limit: { clear: number; stop: number; sense: 'most' | 'least'; source: string } | null;
+  margin: number | null;
+  marginToStop: number | null;
+  summary: Phrase;
+  next: Phrase;
+  /** Names of readings that are missing, unreachable or stale. */
+  missing: string[];
+  missingSpots: Spot[];
+  stale: { what: string; by: string; at: string } | null;
+  mark: string | null;
+  assumed: boolean;
+  accepted: Acceptance | null;
+  working: {
+    formula: string;
+    inputs: { name: string; quantity: Quantity; value: number; u: number; readings: number; assumed: boolean }[];
+    steps: readonly { name: string; amount: Phrase }[];
+  };
+}

@@ -1,0 +1,92 @@
+import type { Verdict } from '../checks/types';
+import { GATES, type GateName, type JobDocument } from '../job/schema';
+import { buildRoute, minutesLeft } from '../route/route';
+import { releaseBlockers } from './release';
+
+export const GATE_TITLE: Record<GateName, string> = {
+  intake: 'Intake',
+  before: 'Before',
+  plan: 'Plan',
+  build: 'Build',
+  after: 'After',
+  release: 'Release',
+};
+
+export interface GateState {
+  gate: GateName;
+  /** passed: behind the vehicle; current: it stands here; ahead: not yet opened. */
+  at: 'passed' | 'current' | 'ahead';
+  arm: 'raised' | 'half' | 'lowered';
+  /** Open count and what it counts, short. */
+  note: string;
+}
+
+/** Verdicts that keep a gate from being whole: Stops that nobody accepted. */
+const stops = (verdicts: readonly Verdict[], gate: GateName) =>
+  verdicts.filter((v) => v.gate === gate && v.verdict === 'Stop' && !v.accepted).length;
+
+export function gateStates(job: JobDocument, verdicts: readonly Verdict[]): GateState[] {
+  const here = GATES.indexOf(job.job.gate);
+  const closed = job.job.state !== 'open';
+  return GATES.map((gate, i) => {
+    const at = closed || i < here ? ('passed' as const) : i === here ? ('current' as const) : ('ahead' as const);
+    const lowered = job.job.state === 'left-unreleased' && gate === 'release';
+    const stopped = stops(verdicts, gate) > 0;
+    const arm = lowered || at === 'ahead' || (at === 'current' && stopped) ? ('lowered' as const) : at === 'passed' ? ('raised' as const) : ('half' as const);
+    return { gate, at, arm, note: gateNote(job, verdicts, gate) };
+  });
+}
+
+function gateNote(job: JobDocument, verdicts: readonly Verdict[], gate: GateName): string {
+  switch (gate) {
+    case 'intake':
+      return 'booked';
+    case 'before':
+    case 'after': {
+      const route = buildRoute(job, gate, 'short');
+      const left = route.filter((stop) => stop.status !== 'answered').length;
+      const stopped = stops(verdicts, gate);
+      const readings = left === 0 ? `all ${route.length} read` : `${route.length - left} of ${route.length} read · ${minutesLeft(route)} min left`;
+      return stopped > 0 ? `${stopped} ${stopped === 1 ? 'stop' : 'stops'} · ${readings}` : readings;
+    }
+    case 'plan':
+      return job.plan.liftFront === null || job.plan.liftRear === null ? 'lift to set' : 'lift set';
+    case 'build': {
+      const n = job.changes.filter((change) => change.gate === 'build').length;
+      return n === 1 ? '1 change recorded' : `${n} changes recorded`;
+    }
+    case 'release': {
+      if (job.job.state === 'left-unreleased') return 'left unreleased';
+      if (job.job.state === 'released') return 'released';
+      const n = releaseBlockers(verdicts).length;
+      return n === 0 ? 'ready to sign' : `${n} in the way`;
+    }
+  }
+}
+
+/**
+ * What still keeps the next gate shut; empty when it may open. Each gate opens only on what was measured: an answer
+ * "not fitted" or "cannot reach" is an answer.
+ */
+export function shutBecause(job: JobDocument): string[] {
+  switch (job.job.gate) {
+    case 'intake':
+      return [];
+    case 'before':
+    case 'after': {
+      const left = buildRoute(job, job.job.gate, 'short').filter((stop) => stop.status !== 'answered');
+      return left.length === 0 ? [] : [`${left.length} ${left.length === 1 ? 'reading' : 'readings'} of the short route still to answer`];
+    }
+    case 'plan':
+      return [
+        ...(job.plan.liftFront === null ? ['the wanted lift at the front is not set'] : []),
+        ...(job.plan.liftRear === null ? ['the wanted lift at the rear is not set'] : []),
+      ];
+    case 'build':
+      return [];
+    case 'release':
+      return ['Release is the last gate'];
+  }
+}
+
+export const nextGate = (gate: GateName): GateName | null => GATES[GATES.indexOf(gate) + 1] ?? null;

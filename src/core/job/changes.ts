@@ -1,0 +1,31 @@
+import { z } from 'zod';
+
+/** What can be altered on the vehicle after a reading and make that reading stale. */
+export const ChangeKind = z.enum([
+  'spring',
+  'tyre-or-wheel',
+  'tyre-pressure',
+  'load',
+  'alignment',
+  'trim',
+  'brake-hose',
+  'sway-link',
+  'track-bar-or-arm',
+  'shock-or-strap',
+  'lamp',
+]);
+export type ChangeKind = z.infer<typeof ChangeKind>;
+
+export const CHANGE_NAME: Record<ChangeKind, string> = {
+  spring: 'Spring, spacer, block or preload',
+  'tyre-or-wheel': 'Tyre, wheel or wheel spacer',
+  'tyre-pressure': 'Tyre pressure',
+  load: 'Load or accessory',
+  alignment: 'Alignment',
+  trim: 'Trimmed or moved bodywork',
+  'brake-hose': 'Brake hose or bracket',
+  'sway-link': 'Sway bar or link',
+  'track-bar-or-arm': 'Track bar or axle arm',
+  'shock-or-strap': 'Shock, limiting strap or bump stop',
+  lamp: 'Lamp aim',
+};

@@ -1,0 +1,133 @@
+import { ASSUMED_EXTRA, standardUncertainty } from '../uncertainty/instruments';
+import type { Place, VehicleState } from './places';
+import { PLACE_NAME, STATE_NAME } from './places';
+import { pointById } from './points';
+import type { Change, JobDocument, Reading, ReadingGate } from './schema';
+
+/** One reading asked for: which point, where, in which vehicle state, at which gate. */
+export interface Spot {
+  gate: ReadingGate;
+  point: string;
+  place: Place;
+  state: VehicleState;
+}
+
+/** What the job knows at a spot. Values and u (standard uncertainty) are in the point's base unit. */
+export type Figure =
+  | { status: 'missing' }
+  | { status: 'not-fitted' | 'cannot-reach'; readings: Reading[] }
+  | { status: 'stale'; readings: Reading[]; change: Change }
+  | { status: 'observed'; good: boolean; note: string; readings: Reading[] }
+  | { status: 'read'; value: number; u: number; spread: number; assumed: boolean; readings: Reading[] };
+
+export const spotKey = (spot: Omit<Spot, 'gate'> & { gate: ReadingGate }): string =>
+  `${spot.gate}/${spot.point}/${spot.place}/${spot.state}`;
+
+/** "hub to lip, Front left, Before" */
+export function spotName(spot: Spot): string {
+  const point = pointById(spot.point);
+  const state = spot.state === 'floor' ? '' : `, ${STATE_NAME[spot.state]}`;
+  const place = spot.place === 'vehicle' ? '' : `, ${PLACE_NAME[spot.place].toLowerCase()}`;
+  return `${point?.short ?? spot.point}${place}${state}, ${spot.gate === 'before' ? 'Before' : 'After'}`;
+}
+
+/** Readings that stand: neither struck nor superseded by one that itself is not struck. Oldest first. */
+export function standingReadings(job: JobDocument): Reading[] {
+  const struck = new Set(job.strikes.map((strike) => strike.reading));
+  const live = job.readings.filter((reading) => !struck.has(reading.id));
+  const superseded = new Set(live.map((reading) => reading.supersedes));
+  return live.filter((reading) => !superseded.has(reading.id)).sort((a, b) => instant(a.takenAt) - instant(b.takenAt));
+}
+
+const instant = (iso: string): number => Date.parse(iso);
+
+/**
+ * The change, if any, that made a reading stale: recorded after it, of a kind its point depends on. Before readings
+ * describe the vehicle as it came, so only a change recorded at the Before gate touches them.
+ */
+export function staleBecause(job: JobDocument, reading: Reading): Change | null {
+  const kinds = pointById(reading.point)?.staleOn ?? [];
+  const later = job.changes.filter(
+    (change) =>
+      kinds.includes(change.kind) &&
+      instant(change.at) >= instant(reading.takenAt) &&
+      (reading.gate === 'after' || change.gate === 'before' || change.gate === 'intake'),
+  );
+  return later.sort((a, b) => instant(a.at) - instant(b.at)).at(-1) ?? null;
+}
+
+/** All figures of a job, worked once and looked up by spot. */
+export class Figures {
+  private readonly bySpot = new Map<string, Reading[]>();
+
+  constructor(readonly job: JobDocument) {
+    for (const reading of standingReadings(job)) {
+      const key = spotKey(reading);
+      const list = this.bySpot.get(key);
+      if (list) list.push(reading);
+      else this.bySpot.set(key, [reading]);
+    }
+  }
+
+  /** Standing readings at a spot, oldest first. */
+  at(spot: Spot): Reading[] {
+    return this.bySpot.get(spotKey(spot)) ?? [];
+  }
+
+  /**
+   * The figure at a spot. The latest kind of answer decides; repeats are averaged, and their scatter counts where it
+   * is more than the instrument explains. Readings made stale by a change drop out once a fresh one exists.
+   *
+   * @param set only readings of that round
+   */
+  figure(spot: Spot, set?: number): Figure {
+    const all = this.at(spot).filter((reading) => set === undefined || reading.set === set);
+    const fresh = all.filter((reading) => staleBecause(this.job, reading) === null);
+    const latest = fresh.at(-1);
+    if (!latest) {
+      const old = all.at(-1);
+      const change = old ? staleBecause(this.job, old) : null;
+      return old && change ? { status: 'stale', readings: all, change } : { status: 'missing' };
+    }
+    if (latest.answer === 'not-fitted' || latest.answer === 'cannot-reach') {
+      return { status: latest.answer, readings: fresh };
+    }
+    if (latest.answer === 'observed') {
+      return { status: 'observed', good: latest.good === true, note: latest.note, readings: fresh };
+    }
+    const measured = fresh.filter((reading) => reading.value !== null);
+    return mean(pointById(spot.point)?.rideHeight ? settledSets(measured) : measured);
+  }
+}
+
+/**
+ * Ride heights of sets that agree within 3 mm are one body of repeats; where they do not, the vehicle is still moving
+ * and only the latest set tells where it rests. Source: engineering.md "Settling".
+ */
+function settledSets(readings: Reading[]): Reading[] {
+  const latest = Math.max(...readings.map((reading) => reading.set));
+  const average = (list: Reading[]) => list.reduce((sum, reading) => sum + (reading.value ?? 0), 0) / list.length;
+  const last = readings.filter((reading) => reading.set === latest);
+  const earlier = readings.filter((reading) => reading.set !== latest);
+  return earlier.length === 0 || Math.abs(average(earlier) - average(last)) <= 3 ? readings : last;
+}
+
+function mean(readings: Reading[]): Figure {
+  const measured = readings.filter((reading) => reading.answer === 'measured');
+  const used = measured.length > 0 ? measured : readings;
+  const values = used.map((reading) => reading.value ?? 0);
+  const first = used[0];
+  const point = first ? pointById(first.point) : undefined;
+  if (!first || !point) return { status: 'missing' };
+  const n = values.length;
+  const value = values.reduce((sum, v) => sum + v, 0) / n;
+  const inches = used.every((reading) => ['in', 'psi', 'lb'].includes(reading.unit));
+  let u = standardUncertainty(first.instrument, inches, point.rideHeight, n);
+  if (n > 1) {
+    const s = Math.sqrt(values.reduce((sum, v) => sum + (v - value) ** 2, 0) / (n - 1));
+    u = Math.max(u, s / Math.sqrt(n));
+  }
+  const assumed = measured.length === 0;
+  if (assumed && point.quantity !== 'observation') u = Math.hypot(u, ASSUMED_EXTRA[point.quantity]);
+  return { status: 'read', value, u, spread: Math.max(...values) - Math.min(...values), assumed, readings: used };
+}

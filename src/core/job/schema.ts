@@ -1,0 +1,170 @@
+import { z } from 'zod';
+import { ChangeKind } from './changes';
+import { Place, VehicleState } from './places';
+
+const mm = z.number().min(-100_000).max(100_000);
+const text = (most: number) => z.string().trim().max(most);
+const named = (most: number) => text(most).min(1);
+const moment = z.iso.datetime({ offset: true });
+
+export const GateName = z.enum(['intake', 'before', 'plan', 'build', 'after', 'release']);
+export type GateName = z.infer<typeof GateName>;
+export const GATES = GateName.options;
+/** The two gates at which readings are taken. */
+export const ReadingGate = z.enum(['before', 'after']);
+export type ReadingGate = z.infer<typeof ReadingGate>;
+
+export const FrontSuspension = z.enum(['wishbone-coil-over', 'wishbone-torsion-bar', 'beam-links', 'beam-radius-arms', 'beam-leaves']);
+export const RearSuspension = z.enum(['beam-links', 'beam-triangulated', 'beam-leaves']);
+export const SUSPENSION_NAME: Record<z.infer<typeof FrontSuspension> | z.infer<typeof RearSuspension>, string> = {
+  'wishbone-coil-over': 'double wishbone, coil-over',
+  'wishbone-torsion-bar': 'double wishbone, torsion bar',
+  'beam-links': 'beam axle on links and track bar',
+  'beam-radius-arms': 'beam axle on radius arms',
+  'beam-triangulated': 'beam axle on triangulated links',
+  'beam-leaves': 'beam axle on leaves',
+};
+
+export const Grade = z.enum(['Street', 'Trail', 'Crossed']);
+export const BodyKind = z.enum(['wagon', 'pickup', 'van']);
+
+export const Vehicle = z.strictObject({
+  make: named(60),
+  model: named(60),
+  tag: text(40).describe('How the shop tells it from its like: fleet number, colour, plate'),
+  body: BodyKind,
+  frontSuspension: FrontSuspension,
+  rearSuspension: RearSuspension,
+  wheelbase: mm.min(1000).max(8000).describe('mm, front to rear hub centre'),
+  trackFront: mm.min(800).max(3000).describe('mm, between the tyres’ centre planes'),
+  trackRear: mm.min(800).max(3000).describe('mm, between the tyres’ centre planes'),
+  tyreDiameter: mm.min(300).max(2000).describe('mm, of the tyre fitted at booking'),
+  rearHose: z.enum(['centre', 'per-wheel']).describe('One brake hose from body to axle, or one a wheel'),
+  swayLink: z.enum(['down', 'up']).describe('Which way the link runs from the end of the bar’s arm'),
+});
+export type Vehicle = z.infer<typeof Vehicle>;
+
+export const Reference = z.strictObject({
+  kind: z.enum(['maker-stock', 'like-vehicle', 'before']).describe('What claim and neutral refer to; before: stock is unknown'),
+  front: mm.nullable().describe('mm, hub to lip at the front; null for before'),
+  rear: mm.nullable().describe('mm, hub to lip at the rear; null for before'),
+  source: text(200),
+});
+export type Reference = z.infer<typeof Reference>;
+
+export const Kit = z.strictObject({
+  name: named(80),
+  claimFront: mm.min(-200).max(600),
+  claimRear: mm.min(-200).max(600),
+  source: named(200).describe('Where the claim stands: sheet, revision'),
+});
+export type Kit = z.infer<typeof Kit>;
+
+export const Plan = z.strictObject({
+  liftFront: mm.min(-200).max(600).nullable().describe('mm of lip rise wanted at the front axle'),
+  liftRear: mm.min(-200).max(600).nullable(),
+  bodyLift: mm.min(0).max(300).describe('mm of lip rise that is body on frame, both axles'),
+  movedHubFront: mm.min(-200).max(300).describe('mm of lip rise from dropped spindle, lowered crossmember or block'),
+  movedHubRear: mm.min(-200).max(300),
+  lipAlteredFront: mm.min(-200).max(200).describe('mm the lip itself is raised by trimming or moving'),
+  lipAlteredRear: mm.min(-200).max(200),
+  heaviestLoad: z.number().min(0).max(10_000).nullable().describe('kg, the heaviest load the customer declares'),
+});
+export type Plan = z.infer<typeof Plan>;
+
+export const Answer = z.enum(['measured', 'observed', 'not-fitted', 'cannot-reach', 'same-as-other-side']);
+
+export const Reading = z
+  .strictObject({
+    id: z.uuid(),
+    gate: ReadingGate,
+    point: named(40),
+    place: Place,
+    state: VehicleState,
+    set: z.number().int().min(1).max(99).describe('Which round of readings, rolled and bounced between rounds'),
+    answer: Answer,
+    value: z.number().min(-1e7).max(1e7).nullable().describe('Base unit: mm, degrees, kPa, kg, share of one'),
+    text: text(60).describe('As typed'),
+    unit: text(10).describe('As typed'),
+    good: z.boolean().nullable().describe('For an observation: as it should be, or a fault'),
+    instrument: text(40),
+    takenBy: named(80),
+    takenAt: moment,
+    note: text(500),
+    supersedes: z.uuid().nullable(),
+    asked: z.boolean().describe('Outside the plausible range, asked about, and kept'),
+  })
+  .refine((r) => (r.answer === 'measured' || r.answer === 'same-as-other-side') === (r.value !== null), {
+    path: ['value'],
+    error: 'a measured answer needs a value, any other has none',
+  })
+  .refine((r) => (r.answer === 'observed') === (r.good !== null), {
+    path: ['good'],
+    error: 'an observation needs good true or false, any other answer null',
+  });
+export type Reading = z.infer<typeof Reading>;
+
+export const Strike = z.strictObject({ reading: z.uuid(), reason: named(300), by: named(80), at: moment });
+export const Change = z.strictObject({
+  id: z.uuid(),
+  kind: ChangeKind,
+  gate: GateName,
+  what: named(300),
+  by: named(80),
+  at: moment,
+});
+export type Change = z.infer<typeof Change>;
+export const Acceptance = z.strictObject({
+  check: named(60),
+  gate: ReadingGate,
+  place: Place,
+  value: z.number().describe('The figure that was accepted; another figure is not covered'),
+  reason: named(300),
+  by: named(80),
+  at: moment,
+});
+export type Acceptance = z.infer<typeof Acceptance>;
+export const SignOff = z.strictObject({
+  kind: z.enum(['released', 'left-unreleased']),
+  by: named(80),
+  at: moment,
+  note: text(500),
+});
+
+export const Limit = z
+  .strictObject({ clear: z.number(), stop: z.number(), source: named(200) })
+  .describe('Base units; which side is safe is fixed by the figure');
+
+export const JobDocument = z.strictObject({
+  format: z.literal('high-gate/job'),
+  version: z.literal(1),
+  job: z.strictObject({
+    number: named(20),
+    bookedAt: moment,
+    gate: GateName,
+    state: z.enum(['open', 'released', 'left-unreleased']),
+    bay: text(40),
+    use: named(120),
+    heightSchool: z.enum(['hub-to-lip', 'floor-to-lip']),
+    lipWillChange: z.boolean().describe('A lip will be trimmed or moved, so a fixed body mark is read too'),
+    promiseFront: Grade,
+    promiseRear: Grade,
+    wantedTyre: text(60),
+    notes: text(2000),
+  }),
+  customer: z.strictObject({ name: named(120), contact: text(200) }),
+  vehicle: Vehicle,
+  reference: Reference,
+  kit: Kit.nullable(),
+  plan: Plan,
+  limits: z.record(z.string(), Limit),
+  readings: z.array(Reading),
+  strikes: z.array(Strike),
+  changes: z.array(Change),
+  acceptances: z.array(Acceptance),
+  signOffs: z.array(SignOff),
+});
+/** One whole job: what the database holds of it, what the job file carries, and all that core needs to work it. */
+export type JobDocument = z.infer<typeof JobDocument>;
+
+export const isBeam = (kind: string): boolean => kind.startsWith('beam');

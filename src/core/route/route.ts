@@ -1,0 +1,75 @@
+import { Figures } from '../job/figures';
+import type { Place, VehicleState } from '../job/places';
+import { POINTS, type Point } from '../job/points';
+import type { JobDocument, ReadingGate } from '../job/schema';
+
+/** One reading on the route. `key` names it in addresses and lists. */
+export interface RouteStop {
+  key: string;
+  point: Point;
+  gate: ReadingGate;
+  place: Place;
+  state: VehicleState;
+  set: number;
+  status: 'open' | 'answered' | 'stale';
+}
+
+const STATES: readonly VehicleState[] = ['floor', 'floor-left', 'floor-right', 'ramp', 'droop', 'droop-left', 'droop-right'];
+/** Once round the vehicle, axle figures between their two corners. */
+const ROUND: readonly Place[] = ['vehicle', 'FL', 'front', 'FR', 'RR', 'rear', 'RL'];
+
+/** Within the floor state: hand checks come first at After, then what every height depends on, then the heights. */
+function lap(point: Point, set: number): number {
+  if (point.id === 'lampAim' || point.id === 'lampHeight') return 5;
+  if (point.quantity === 'observation' && point.id !== 'asFound') return 0;
+  if (['fuelLevel', 'loadMass', 'tyrePressure', 'asFound'].includes(point.id)) return 1;
+  if (point.rideHeight || point.id === 'loadedRadius') return set > 1 ? 6 : 2;
+  return 3;
+}
+
+/**
+ * The route through the readings of a gate: by the state the vehicle is in, once round within each.
+ *
+ * @param kind short asks only for what safety and the promise need
+ * @returns stops in order. At After the same points as were measured Before, besides what After alone needs; ride
+ *   heights twice, the second set rolled and bounced after the first
+ */
+export function buildRoute(job: JobDocument, gate: ReadingGate, kind: 'full' | 'short'): RouteStop[] {
+  const figures = new Figures(job);
+  const stops = POINTS.filter((point) => point.gates.includes(gate)).flatMap((point, order) =>
+    point.where(job).flatMap(({ place, state }) => {
+      if (!belongs(figures, point, place, state, gate, kind)) return [];
+      const sets = point.rideHeight && gate === 'after' ? [1, 2] : [1];
+      return sets.map((set) => {
+        const figure = figures.figure({ gate, point: point.id, place, state }, set > 1 || sets.length > 1 ? set : undefined);
+        const status = figure.status === 'missing' ? ('open' as const) : figure.status === 'stale' ? ('stale' as const) : ('answered' as const);
+        return { key: stopKey(point.id, place, state, set), point, gate, place, state, set, status, order };
+      });
+    }),
+  );
+  return stops
+    .sort(
+      (a, b) =>
+        STATES.indexOf(a.state) - STATES.indexOf(b.state) ||
+        lap(a.point, a.set) - lap(b.point, b.set) ||
+        ROUND.indexOf(a.place) - ROUND.indexOf(b.place) ||
+        a.order - b.order,
+    )
+    .map(({ order: _order, ...stop }) => stop);
+}
+
+export const stopKey = (point: string, place: Place, state: VehicleState, set: number): string =>
+  [point, place, state, ...(set > 1 ? [set] : [])].join('.');
+
+function belongs(figures: Figures, point: Point, place: Place, state: VehicleState, gate: ReadingGate, kind: 'full' | 'short'): boolean {
+  if (gate === 'before') return kind === 'full' || point.essential;
+  const before = figures.figure({ gate: 'before', point: point.id, place, state });
+  if (before.status === 'not-fitted') return false;
+  if (point.essential) return true;
+  if (!point.gates.includes('before')) return kind === 'full';
+  return kind === 'full' && before.status === 'read';
+}
+
+/** Minutes left on a route, for the stops not yet answered. */
+export const minutesLeft = (stops: readonly RouteStop[]): number =>
+  Math.ceil(stops.filter((stop) => stop.status !== 'answered').reduce((sum, stop) => sum + stop.point.seconds, 0) / 60);

@@ -1,0 +1,125 @@
+import { say } from '../checks/phrase';
+import type { Verdict } from '../checks/types';
+import { CORE_VERSION, workJob } from '../checks/workJob';
+import { releaseBlockers } from '../gates/release';
+import { PLACE_NAME } from '../job/places';
+import { pointById, POINTS } from '../job/points';
+import { spotName, Figures } from '../job/figures';
+import { SUSPENSION_NAME, type JobDocument } from '../job/schema';
+import { cornerStances } from '../plan/stance';
+import { show } from '../units/format';
+import type { UnitChoice } from '../units/quantity';
+import { CAUTIONS, DISCLAIMER } from './words';
+
+export interface SheetRow {
+  name: string;
+  before: string;
+  plan: string;
+  after: string;
+  change: string;
+}
+export interface SheetVerdict {
+  title: string;
+  place: string;
+  verdict: Verdict['verdict'];
+  safetyCritical: boolean;
+  figure: string;
+  limit: string;
+  words: string;
+  accepted: string;
+}
+/** The before-and-after sheet as words and figures, one source for screen and PDF. */
+export interface Sheet {
+  number: string;
+  status: string;
+  vehicle: string;
+  suspension: string;
+  customer: string;
+  use: string;
+  promise: string;
+  proved: string;
+  kit: string;
+  reference: string;
+  school: string;
+  heights: SheetRow[];
+  readings: SheetRow[];
+  verdicts: SheetVerdict[];
+  open: { why: string; cure: string }[];
+  changes: { what: string; by: string; at: string }[];
+  signed: { kind: string; by: string; at: string; note: string } | null;
+  cautions: readonly string[];
+  disclaimer: string;
+  coreVersion: string;
+}
+
+/**
+ * Makes the sheet from a job, in the wanted units. Every figure comes from {@link workJob} on the same document.
+ *
+ * @param when writes a moment as the shop's local time with its zone
+ */
+export function makeSheet(job: JobDocument, units: UnitChoice, when: (iso: string) => string): Sheet {
+  const verdicts = workJob(job);
+  const after = verdicts.filter((v) => v.gate === 'after');
+  const length = (value: number | null | undefined, signed = false) => (value == null ? '–' : show('length', value, units, signed).text);
+  const { vehicle, kit, reference } = job;
+  const signOff = job.signOffs.at(-1) ?? null;
+  const rub = (id: string) => after.filter((v) => v.check === id);
+  const provedBy = (id: string) => rub(id).length > 0 && rub(id).every((v) => v.verdict === 'Clear');
+  return {
+    number: job.job.number,
+    status: { open: 'Not released', released: 'Released', 'left-unreleased': 'LEFT UNRELEASED: not fit for the road as it stands' }[job.job.state],
+    vehicle: [vehicle.make, vehicle.model, vehicle.tag].filter(Boolean).join(' '),
+    suspension: `front ${SUSPENSION_NAME[vehicle.frontSuspension]}; rear ${SUSPENSION_NAME[vehicle.rearSuspension]}`,
+    customer: job.customer.name,
+    use: job.job.use,
+    promise: `front ${job.job.promiseFront}, rear ${job.job.promiseRear}`,
+    proved: [
+      provedBy('rub-body') ? 'Tyre against body: proved by the flexed rub test, forward and reverse.' : 'Tyre against body: not proved through the travel; static gaps say nothing about bump.',
+      provedBy('rub-safety') ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.' : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
+    ].join(' '),
+    kit: kit ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})` : 'none',
+    reference: { 'maker-stock': 'maker’s stock figure', 'like-vehicle': 'a like vehicle', before: 'unknown, Before used' }[reference.kind] + (reference.source ? `: ${reference.source}` : ''),
+    school: job.job.heightSchool === 'hub-to-lip' ? 'hub centre to fender lip' : 'floor to lip, less the loaded radius',
+    heights: cornerStances(job).map((c) => ({
+      name: PLACE_NAME[c.corner],
+      before: length(c.before?.value),
+      plan: length(c.plan),
+      after: length(c.after?.value),
+      change: c.rise ? `${length(c.rise.value, true)} ± ${length(c.rise.U)}` : '–',
+    })),
+    readings: readingRows(job, units),
+    verdicts: after.map((v) => ({
+      title: v.title,
+      place: PLACE_NAME[v.place],
+      verdict: v.verdict,
+      safetyCritical: v.safetyCritical,
+      figure: v.quantity && v.value !== null ? `${show(v.quantity, v.value, units, true).text} ± ${show(v.quantity, v.uncertainty ?? 0, units).text}` : '',
+      limit: v.quantity && v.limit ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text} (${v.limit.source})` : '',
+      words: [say(v.summary, units), v.mark ? `[${v.mark}]` : ''].filter(Boolean).join(' '),
+      accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',
+    })),
+    open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
+    changes: job.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
+    signed: signOff ? { kind: signOff.kind === 'released' ? 'Released' : 'Left unreleased', by: signOff.by, at: when(signOff.at), note: signOff.note } : null,
+    cautions: CAUTIONS,
+    disclaimer: DISCLAIMER,
+    coreVersion: CORE_VERSION,
+  };
+}
+
+/** Every other figure that was read at both gates, side by side. */
+function readingRows(job: JobDocument, units: UnitChoice): SheetRow[] {
+  const figures = new Figures(job);
+  return POINTS.filter((p) => !['hubToLip', 'floorToLip'].includes(p.id) && p.quantity !== 'observation').flatMap((point) =>
+    point.where(job).flatMap(({ place, state }) => {
+      const [before, after] = (['before', 'after'] as const).map((gate) => figures.figure({ gate, point: point.id, place, state }));
+      const quantity = pointById(point.id)?.quantity;
+      if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read')) return [];
+      const text = (f: typeof before) =>
+        f?.status === 'read' ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '') : f?.status === 'stale' ? 'stale' : f?.status === 'missing' ? '–' : (f?.status.replace('-', ' ') ?? '–');
+      const change = before?.status === 'read' && after?.status === 'read' ? show(quantity, after.value - before.value, units, true).text : '–';
+      const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
+      return [{ name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change }];
+    }),
+  );
+}

@@ -1,0 +1,55 @@
+import { axleOf, type Axle, type Corner } from '../job/places';
+import type { Plan } from '../job/schema';
+
+const DEGREE = 180 / Math.PI;
+
+/**
+ * Hub-to-lip height from a floor-to-lip reading: floor-to-lip less the loaded radius of that tyre at that time.
+ * mm. Source: engineering.md "Stance".
+ */
+export const hubToLipFromFloor = (floorToLip: number, loadedRadius: number): number => floorToLip - loadedRadius;
+
+/** A figure at each corner, mm. */
+export type FourCorners = Record<Corner, number>;
+
+/** How a lip rise splits. All mm, up positive; `travel` is the solver's sign, droop negative. */
+export interface RiseParts {
+  lipRise: number;
+  bodyLift: number;
+  movedHub: number;
+  lipAltered: number;
+  suspension: number;
+  travel: number;
+}
+
+/**
+ * Splits a lip rise: lip rise = suspension + body lift + moved hub + lip alteration. Only the suspension part is
+ * travel, and a rise by suspension is droop (−). Source: engineering.md "Not every lip rise is suspension travel".
+ *
+ * @param lipRise hub-to-lip after − before, mm
+ * @param measuredAlteration lip rise − rise of the fixed body mark where both were read, mm; else the planned figure
+ */
+export function splitRise(lipRise: number, corner: Corner, plan: Plan, measuredAlteration: number | null): RiseParts {
+  const front = axleOf(corner) === 'front';
+  const movedHub = front ? plan.movedHubFront : plan.movedHubRear;
+  const lipAltered = measuredAlteration ?? (front ? plan.lipAlteredFront : plan.lipAlteredRear);
+  const suspension = lipRise - plan.bodyLift - movedHub - lipAltered;
+  return { lipRise, bodyLift: plan.bodyLift, movedHub, lipAltered, suspension, travel: 0 - suspension };
+}
+
+/** Body rise at a corner: lip rise + change of loaded radius, mm. What the customer sees against the kerb. */
+export const bodyRise = (lipRise: number, radiusBefore: number, radiusAfter: number): number =>
+  lipRise + radiusAfter - radiusBefore;
+
+/** Rake: mean rear lip height − mean front, mm; + tail up. */
+export const rake = (h: FourCorners): number => (h.RL + h.RR) / 2 - (h.FL + h.FR) / 2;
+
+/** Rake as an angle over the wheelbase, degrees, + tail up. */
+export const rakeDegrees = (rakeMm: number, wheelbase: number): number => Math.atan(rakeMm / wheelbase) * DEGREE;
+
+/** Nose-up change of the body, degrees: atan((rise front − rise rear)/wheelbase). Source: engineering.md "Stance". */
+export const noseUpChange = (riseFront: number, riseRear: number, wheelbase: number): number =>
+  Math.atan((riseFront - riseRear) / wheelbase) * DEGREE;
+
+/** Left − right at one axle, mm. */
+export const leftRight = (h: FourCorners, axle: Axle): number => (axle === 'front' ? h.FL - h.FR : h.RL - h.RR);

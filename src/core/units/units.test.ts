@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { show, toFraction } from './format';
+import { parseLength } from './parseLength';
+import { parseAngle, parseQuantity } from './parseQuantity';
+import { INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } from './quantity';
+
+const mm = (text: string, unitless: 'in' | 'mm' = 'in') => {
+  const parsed = parseLength(text, unitless);
+  return parsed.ok ? parsed.value : parsed.reason;
+};
+
+describe('parseLength', () => {
+  test.each([
+    ['34 1/2', 876.3],
+    ['34-1/2', 876.3],
+    ['34 - 1/2', 876.3],
+    ['34.5', 876.3],
+    ['34,5', 876.3],
+    ['34.5"', 876.3],
+    ['  34  1/2 " ', 876.3],
+    ['34½”', 876.3],
+    ['34 1⁄2″', 876.3],
+    ['34 1/2in', 876.3],
+    ['34 1/2 inches', 876.3],
+    ['7/8', 22.225],
+    ['876 mm', 876],
+    ['876mm', 876],
+    ['87.6 cm', 876],
+    ['87,6cm', 876],
+    ['0.876 m', 876],
+    ["2' 10 1/2", 876.3],
+    ["2' 10 1/2\"", 876.3],
+    ['2’10½”', 876.3],
+    ['2 ft 10.5 in', 876.3],
+    ["2'", 609.6],
+    ['-1/4', -6.35],
+    ['+3', 76.2],
+    ['.5', 12.7],
+  ])('%s', (text, wanted) => expect(mm(text)).toBeCloseTo(wanted, 9));
+
+  test('a bare number takes the unit in use', () => {
+    expect(mm('876', 'mm')).toBe(876);
+    expect(mm('34', 'in')).toBeCloseTo(863.6, 9);
+    expect(mm('34 1/2', 'mm')).toBeCloseTo(876.3, 9);
+  });
+
+  test.each([
+    ['', 'nothing was typed'],
+    ['34 fish', '"fish" is not part of a length'],
+    ['34 18/16', 'is a whole inch or more'],
+    ['34 1/3', 'halves to sixty-fourths'],
+    ['34.5 1/2', 'do not go together'],
+    ['1,000 mm', 'could be 1000 or 1.000'],
+    ['1/2 mm', 'a fraction goes with inches'],
+    ["2' 14", 'a foot or more after the feet'],
+    ['34 1/0', 'halves to sixty-fourths'],
+    ['34 35', 'is not a length'],
+  ])('refuses %j and says why', (text, reason) => expect(mm(text)).toContain(reason));
+});
+
+describe('parseAngle and the rest', () => {
+  test.each([
+    ["12°30'", 12.5],
+    ['12° 30′', 12.5],
+    ['12°30', 12.5],
+    ['-3,2°', -3.2],
+    ['3.2', 3.2],
+    ['1.5 deg', 1.5],
+  ])('%s', (text, wanted) => {
+    const parsed = parseAngle(text);
+    expect(parsed.ok && parsed.value).toBeCloseTo(wanted, 9);
+  });
+  test.each(['12 30', "12°75'", '400', 'steep'])('refuses %s', (text) => expect(parseAngle(text).ok).toBe(false));
+
+  test('pressure, mass and share', () => {
+    expect(parseQuantity('pressure', '36 psi', METRIC_SHOP)).toMatchObject({ ok: true, unit: 'psi' });
+    expect(parseQuantity('pressure', '2,4 bar', INCH_SHOP)).toMatchObject({ ok: true, value: 240 });
+    expect(parseQuantity('mass', '180 lbs', METRIC_SHOP)).toMatchObject({ ok: true, unit: 'lb' });
+    expect(parseQuantity('share', '3/4', METRIC_SHOP)).toMatchObject({ ok: true, value: 0.75 });
+    expect(parseQuantity('share', '75%', METRIC_SHOP)).toMatchObject({ ok: true, value: 0.75 });
+    expect(parseQuantity('share', '5/4', METRIC_SHOP).ok).toBe(false);
+    expect(parseQuantity('pressure', '30 mm', METRIC_SHOP)).toEqual({ ok: false, reason: '"mm" is not a unit of pressure' });
+  });
+});
+
+describe('show', () => {
+  test('fractions are in lowest terms and carry over', () => {
+    expect(show('length', (14 / 16) * 25.4, INCH_SHOP).text).toBe('7/8 in');
+    expect(show('length', (15 + 15 / 16 + 1 / 32) * 25.4, INCH_SHOP).text).toBe('16 in');
+    expect(toFraction(15 + 15 / 16 + 1 / 33, 16)).toEqual({ whole: 15, top: 15, bottom: 16 });
+  });
+  test('signs, mm, minutes', () => {
+    expect(show('length', -3, METRIC_SHOP, true).text).toBe('−3 mm');
+    expect(show('length', 0.2, METRIC_SHOP, true).text).toBe('0 mm');
+    expect(show('length', 57.15, INCH_SHOP, true).text).toBe('+2 1/4 in');
+    expect(show('angle', 12.5, { ...INCH_SHOP, angle: 'minutes' }).text).toBe('12°30′');
+    expect(show('pressure', 240, { ...INCH_SHOP, pressure: 'bar' }).text).toBe('2.40 bar');
+  });
+});
+
+describe('properties', () => {
+  const choices: UnitChoice[] = [INCH_SHOP, { ...INCH_SHOP, length: 'in32' }, { ...INCH_SHOP, length: 'inDecimal' }, METRIC_SHOP];
+  const steps = [25.4 / 16, 25.4 / 32, 0.254, 1];
+  test('what is shown parses back within half a step', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -3000, max: 3000, noNaN: true }), fc.nat({ max: 3 }), (value, pick) => {
+        const choice = choices[pick] ?? INCH_SHOP;
+        const back = parseLength(show('length', value, choice).text, 'in');
+        return back.ok && Math.abs(back.value - value) <= (steps[pick] ?? 0) / 2 + 1e-9;
+      }),
+      { numRuns: 3000 },
+    );
+  });
+  test('no input crashes it, and what is accepted is finite', () => {
+    const noise = fc.oneof(fc.string(), fc.stringMatching(/^[\d .,/'"°½¾mcinft-]{0,14}$/));
+    const quantities: Quantity[] = ['length', 'angle', 'pressure', 'mass', 'share'];
+    fc.assert(
+      fc.property(noise, fc.constantFrom(...quantities), (text, quantity) => {
+        const parsed = parseQuantity(quantity, text, INCH_SHOP);
+        return parsed.ok ? Number.isFinite(parsed.value) : parsed.reason.length > 0;
+      }),
+      { numRuns: 5000 },
+    );
+  });
+});

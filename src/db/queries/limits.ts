@@ -1,0 +1,33 @@
+import { desc, eq } from 'drizzle-orm';
+import { defaultLimits, LIMIT_FIGURES, type LimitKey } from '@/core/checks/limits';
+import type { Db } from '../client';
+import { limits, members } from '../schema/shops';
+
+export interface StandingLimit {
+  clear: number;
+  stop: number;
+  source: string;
+  setBy: string | null;
+  setAt: string | null;
+}
+
+/** The limits that stand in a shop: the latest row of each figure, or the default where none was ever set. */
+export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKey, StandingLimit>> {
+  const rows = await db
+    .selectDistinctOn([limits.figure], {
+      figure: limits.figure, clear: limits.clear, stop: limits.stop, source: limits.source, setBy: members.name, setAt: limits.setAt,
+    })
+    .from(limits)
+    .innerJoin(members, eq(members.id, limits.setBy))
+    .where(eq(limits.shopId, shopId))
+    .orderBy(limits.figure, desc(limits.setAt));
+  const standing = Object.fromEntries(
+    Object.entries(defaultLimits()).map(([key, limit]) => [key, { ...limit, setBy: null, setAt: null }]),
+  ) as Record<LimitKey, StandingLimit>;
+  for (const { figure, ...limit } of rows) if (figure in LIMIT_FIGURES) standing[figure as LimitKey] = limit;
+  return standing;
+}
+
+export async function setLimit(db: Db, shopId: string, memberId: string, figure: LimitKey, limit: { clear: number; stop: number; source: string }) {
+  await db.insert(limits).values({ shopId, figure, ...limit, setBy: memberId });
+}

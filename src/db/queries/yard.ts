@@ -1,0 +1,41 @@
+import { and, asc, desc, eq, ilike, sql, type SQL } from 'drizzle-orm';
+import type { GateName } from '@/core/job/schema';
+import type { Db } from '../client';
+import { jobs } from '../schema/jobs';
+import { customers, vehicles } from '../schema/shops';
+
+export interface YardFilter {
+  words: string;
+  show: 'open' | 'released' | 'left-unreleased';
+  gate: GateName | null;
+  page: number;
+}
+export const YARD_PAGE = 25;
+
+/**
+ * One page of the Yard. Open jobs come most urgent first, closed ones latest first; one row more than a page is read
+ * to know whether another follows, so nothing is ever counted over the whole table.
+ */
+export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: YardFilter) {
+  const where: SQL[] = [eq(jobs.shopId, shopId)];
+  // Written out, not bound: the planner must see the constant to use the partial indexes.
+  if (show === 'open') where.push(sql`${jobs.state} = 'open'`);
+  else where.push(sql`${jobs.state} <> 'open'`, eq(jobs.state, show));
+  if (gate) where.push(eq(jobs.gate, gate));
+  for (const word of words.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6)) {
+    where.push(ilike(jobs.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
+  }
+  return db
+    .select({
+      id: jobs.id, number: jobs.number, gate: jobs.gate, state: jobs.state, bay: jobs.bay, use: jobs.use, bookedAt: jobs.bookedAt,
+      standing: jobs.standing, make: vehicles.make, model: vehicles.model, tag: vehicles.tag, body: vehicles.body, customer: customers.name,
+    })
+    .from(jobs)
+    .innerJoin(vehicles, eq(vehicles.id, jobs.vehicleId))
+    .innerJoin(customers, eq(customers.id, jobs.customerId))
+    .where(and(...where))
+    .orderBy(...(show === 'open' ? [asc(jobs.standingRank), asc(jobs.bookedAt)] : [desc(jobs.bookedAt)]))
+    .limit(YARD_PAGE + 1)
+    .offset(page * YARD_PAGE);
+}
+export type YardRow = Awaited<ReturnType<typeof yardQuery>>[number];

@@ -1,0 +1,113 @@
+import { sql } from 'drizzle-orm';
+import { check, doublePrecision, foreignKey, index, integer, pgEnum, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import { user } from './auth';
+
+export const memberRole = pgEnum('member_role', ['technician', 'lead', 'front-desk', 'owner']);
+export const lengthUnit = pgEnum('length_unit', ['in16', 'in32', 'inDecimal', 'mm']);
+
+export const shops = pgTable('shops', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  name: text('name').notNull(),
+  timeZone: text('time_zone').notNull(),
+  lengthUnit: lengthUnit('length_unit').notNull().default('in16'),
+  pressureUnit: text('pressure_unit', { enum: ['psi', 'kPa', 'bar'] }).notNull().default('psi'),
+  massUnit: text('mass_unit', { enum: ['kg', 'lb'] }).notNull().default('lb'),
+  lastJobNumber: integer('last_job_number').notNull().default(0),
+});
+
+const shopId = () =>
+  uuid('shop_id')
+    .notNull()
+    .references(() => shops.id);
+
+export const members = pgTable(
+  'members',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    shopId: shopId(),
+    userId: text('user_id')
+      .notNull()
+      .unique()
+      .references(() => user.id),
+    name: text('name').notNull(),
+    role: memberRole('role').notNull(),
+  },
+  (t) => [unique('members_shop_id').on(t.shopId, t.id)],
+);
+
+export const customers = pgTable(
+  'customers',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    shopId: shopId(),
+    name: text('name').notNull(),
+    contact: text('contact').notNull().default(''),
+  },
+  (t) => [unique('customers_shop_id').on(t.shopId, t.id), check('customer_named', sql`length(trim(${t.name})) > 0`)],
+);
+
+export const vehicles = pgTable(
+  'vehicles',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    shopId: shopId(),
+    customerId: uuid('customer_id').notNull(),
+    make: text('make').notNull(),
+    model: text('model').notNull(),
+    tag: text('tag').notNull().default(''),
+    body: text('body', { enum: ['wagon', 'pickup', 'van'] }).notNull(),
+    frontSuspension: text('front_suspension', {
+      enum: ['wishbone-coil-over', 'wishbone-torsion-bar', 'beam-links', 'beam-radius-arms', 'beam-leaves'],
+    }).notNull(),
+    rearSuspension: text('rear_suspension', { enum: ['beam-links', 'beam-triangulated', 'beam-leaves'] }).notNull(),
+    wheelbase: doublePrecision('wheelbase').notNull(),
+    trackFront: doublePrecision('track_front').notNull(),
+    trackRear: doublePrecision('track_rear').notNull(),
+    tyreDiameter: doublePrecision('tyre_diameter').notNull(),
+    rearHose: text('rear_hose', { enum: ['centre', 'per-wheel'] }).notNull(),
+    swayLink: text('sway_link', { enum: ['down', 'up'] }).notNull(),
+  },
+  (t) => [
+    unique('vehicles_shop_id').on(t.shopId, t.id),
+    foreignKey({ columns: [t.shopId, t.customerId], foreignColumns: [customers.shopId, customers.id] }),
+    index('vehicles_customer').on(t.customerId),
+    check('vehicle_size', sql`${t.wheelbase} between 1000 and 8000 and ${t.trackFront} between 800 and 3000 and ${t.trackRear} between 800 and 3000 and ${t.tyreDiameter} between 300 and 2000`),
+  ],
+);
+
+export const kits = pgTable(
+  'kits',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    shopId: shopId(),
+    name: text('name').notNull(),
+    claimFront: doublePrecision('claim_front').notNull(),
+    claimRear: doublePrecision('claim_rear').notNull(),
+    source: text('source').notNull(),
+  },
+  (t) => [
+    unique('kits_shop_id').on(t.shopId, t.id),
+    unique('kits_name').on(t.shopId, t.name, t.source),
+    check('kit_claims', sql`${t.claimFront} between -200 and 600 and ${t.claimRear} between -200 and 600`),
+  ],
+);
+
+/** Append-only: the latest row of a figure stands, the earlier ones tell who changed it when. */
+export const limits = pgTable(
+  'limits',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    shopId: shopId(),
+    figure: text('figure').notNull(),
+    clear: doublePrecision('clear').notNull(),
+    stop: doublePrecision('stop').notNull(),
+    source: text('source').notNull(),
+    setBy: uuid('set_by').notNull(),
+    setAt: timestamp('set_at', { withTimezone: true, mode: 'string' }).notNull().defaultNow(),
+  },
+  (t) => [
+    foreignKey({ columns: [t.shopId, t.setBy], foreignColumns: [members.shopId, members.id] }),
+    index('limits_latest').on(t.shopId, t.figure, t.setAt.desc()),
+    check('limit_sourced', sql`length(trim(${t.source})) > 0`),
+  ],
+);

@@ -1,0 +1,10 @@
+import { connect } from '@/db/client';
+import { env } from './env';
+
+// Next reloads modules in development; one pool must outlive them.
+const kept = globalThis as { highGateDatabase?: ReturnType<typeof connect> };
+
+export function database() {
+  kept.highGateDatabase ??= connect(env().DATABASE_URL);
+  return kept.highGateDatabase.db;
+}

@@ -1,0 +1,117 @@
+import { and, eq, sql } from 'drizzle-orm';
+import { z } from 'zod';
+import { BodyKind, FrontSuspension, Grade, RearSuspension } from '@/core/job/schema';
+import { parseLength } from '@/core/units/parseLength';
+import type { UnitChoice } from '@/core/units/quantity';
+import type { Db } from '@/db/client';
+import { jobs } from '@/db/schema/jobs';
+import { customers, shops, vehicles } from '@/db/schema/shops';
+import { refuseZod, type Answer } from '../answer';
+import { database } from '../database';
+import { refreshStanding, type Doer } from './withJob';
+
+const named = (what: string, most = 60) => z.string().trim().min(1, `${what} is missing`).max(most, `${what} is longer than ${most} letters`);
+const maybe = (most: number) => z.string().trim().max(most, `longer than ${most} letters`);
+
+/** A length field as typed, in the unit on the screen; refuses with what was not understood. */
+export const lengthField = (what: string, units: UnitChoice, low: number, high: number) =>
+  z.string().transform((text, ctx) => {
+    const parsed = parseLength(text, units.length === 'mm' ? 'mm' : 'in');
+    const fault = !parsed.ok ? `${what}: ${parsed.reason}` : parsed.value < low || parsed.value > high ? `${what}: ${text} is outside ${low} to ${high} mm` : null;
+    if (fault || !parsed.ok) {
+      ctx.addIssue({ code: 'custom', message: fault ?? what });
+      return z.NEVER;
+    }
+    return parsed.value;
+  });
+
+export const bookingSchema = (units: UnitChoice) =>
+  z
+    .object({
+      customer: named('Customer’s name', 120),
+      contact: maybe(200),
+      make: named('Make'),
+      model: named('Model'),
+      tag: maybe(40),
+      body: BodyKind,
+      frontSuspension: FrontSuspension,
+      rearSuspension: RearSuspension,
+      wheelbase: lengthField('Wheelbase', units, 1000, 8000),
+      trackFront: lengthField('Front track', units, 800, 3000),
+      trackRear: lengthField('Rear track', units, 800, 3000),
+      tyreDiameter: lengthField('Tyre diameter', units, 300, 2000),
+      rearHose: z.enum(['centre', 'per-wheel']),
+      swayLink: z.enum(['down', 'up']),
+      use: named('Use', 120),
+      bay: maybe(40),
+      heightSchool: z.enum(['hub-to-lip', 'floor-to-lip']),
+      lipWillChange: z.boolean(),
+      promiseFront: Grade,
+      promiseRear: Grade,
+      wantedTyre: maybe(60),
+      notes: maybe(2000),
+      referenceKind: z.enum(['maker-stock', 'like-vehicle', 'before']),
+      referenceFront: z.string(),
+      referenceRear: z.string(),
+      referenceSource: maybe(200),
+    })
+    .transform((booking, ctx) => {
+      if (booking.referenceKind === 'before') return { ...booking, referenceFront: null, referenceRear: null };
+      const read = (field: 'referenceFront' | 'referenceRear', what: string) => {
+        const parsed = lengthField(what, units, 200, 1000).safeParse(booking[field]);
+        if (parsed.success) return parsed.data;
+        ctx.addIssue({ code: 'custom', path: [field], message: parsed.error.issues[0]?.message ?? what });
+        return null;
+      };
+      return { ...booking, referenceFront: read('referenceFront', 'Stock height, front'), referenceRear: read('referenceRear', 'Stock height, rear') };
+    });
+export type BookingForm = z.input<ReturnType<typeof bookingSchema>>;
+export type Booking = z.output<ReturnType<typeof bookingSchema>>;
+
+/** The next job number of a shop; the shop's row is held, so two bookings never share one. */
+export async function nextNumber(tx: Db, shopId: string): Promise<string> {
+  const [row] = await tx
+    .update(shops)
+    .set({ lastJobNumber: sql`${shops.lastJobNumber} + 1` })
+    .where(eq(shops.id, shopId))
+    .returning({ last: shops.lastJobNumber });
+  return `HG-${String(row?.last ?? 0).padStart(4, '0')}`;
+}
+
+export const searchText = (number: string, parts: readonly string[]): string => [number, ...parts].join(' ').toLowerCase();
+
+/** Books a vehicle in: customer (an existing one of that name and contact, or new), vehicle and job. */
+export async function bookVehicle(doer: Doer, form: BookingForm, units: UnitChoice): Promise<Answer<{ jobId: string }>> {
+  const parsed = bookingSchema(units).safeParse(form);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const b = parsed.data;
+  return database().transaction(async (tx) => {
+    const shopId = doer.shop.id;
+    const [known] = await tx
+      .select({ id: customers.id })
+      .from(customers)
+      .where(and(eq(customers.shopId, shopId), eq(customers.name, b.customer), eq(customers.contact, b.contact)));
+    const [customer] = known ? [known] : await tx.insert(customers).values({ shopId, name: b.customer, contact: b.contact }).returning({ id: customers.id });
+    const [vehicle] = await tx
+      .insert(vehicles)
+      .values({
+        shopId, customerId: customer?.id ?? '', make: b.make, model: b.model, tag: b.tag, body: b.body, frontSuspension: b.frontSuspension,
+        rearSuspension: b.rearSuspension, wheelbase: b.wheelbase, trackFront: b.trackFront, trackRear: b.trackRear,
+        tyreDiameter: b.tyreDiameter, rearHose: b.rearHose, swayLink: b.swayLink,
+      })
+      .returning({ id: vehicles.id });
+    const number = await nextNumber(tx, shopId);
+    const [job] = await tx
+      .insert(jobs)
+      .values({
+        shopId, number, customerId: customer?.id ?? '', vehicleId: vehicle?.id ?? '', bay: b.bay, use: b.use, heightSchool: b.heightSchool,
+        lipWillChange: b.lipWillChange, promiseFront: b.promiseFront, promiseRear: b.promiseRear, wantedTyre: b.wantedTyre, notes: b.notes,
+        referenceKind: b.referenceKind, referenceFront: b.referenceFront, referenceRear: b.referenceRear, referenceSource: b.referenceSource,
+        searchText: searchText(number, [b.customer, b.make, b.model, b.tag, b.use]),
+      })
+      .returning({ id: jobs.id });
+    const jobId = job?.id ?? '';
+    await refreshStanding(tx, shopId, jobId);
+    return { ok: true as const, jobId };
+  });
+}

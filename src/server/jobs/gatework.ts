@@ -1,0 +1,112 @@
+import { and, eq, sql } from 'drizzle-orm';
+import { z } from 'zod';
+import { CORE_VERSION, workJob } from '@/core/checks/workJob';
+import { GATE_TITLE, nextGate, shutBecause } from '@/core/gates/gates';
+import { releaseBlockers } from '@/core/gates/release';
+import { Place } from '@/core/job/places';
+import { ReadingGate } from '@/core/job/schema';
+import type { UnitChoice } from '@/core/units/quantity';
+import { acceptances, jobs, signOffs } from '@/db/schema/jobs';
+import { kits } from '@/db/schema/shops';
+import { refuse, refuseZod, type Answer } from '../answer';
+import { lengthField } from './booking';
+import { withOpenJob, type Doer } from './withJob';
+
+const rowOf = (doer: Doer, jobId: string) => and(eq(jobs.shopId, doer.shop.id), eq(jobs.id, jobId));
+
+/** Opens the next gate, if what it opens on has been measured. */
+export async function openNextGate(doer: Doer, jobId: string): Promise<Answer<{ gate: string }>> {
+  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
+    const next = nextGate(job.job.gate);
+    const shut = shutBecause(job);
+    if (!next || shut.length > 0) return refuse(`${next ? `${GATE_TITLE[next]} stays shut` : 'No gate follows'}: ${shut.join('; ')}.`);
+    await tx.update(jobs).set({ gate: next }).where(rowOf(doer, jobId));
+    return { ok: true, gate: next };
+  });
+}
+
+const planSchema = (units: UnitChoice) => {
+  const part = (what: string, low: number, high: number) =>
+    z.string().transform((text) => (text.trim() === '' ? '0' : text)).pipe(lengthField(what, units, low, high));
+  return z.object({
+    version: z.coerce.number().int(),
+    kitId: z.union([z.uuid(), z.literal('')]),
+    liftFront: lengthField('Wanted lift, front', units, -200, 600),
+    liftRear: lengthField('Wanted lift, rear', units, -200, 600),
+    bodyLift: part('Body lift', 0, 300),
+    movedHubFront: part('Moved hub, front', -200, 300),
+    movedHubRear: part('Moved hub, rear', -200, 300),
+    lipAlteredFront: part('Lip altered, front', -200, 200),
+    lipAlteredRear: part('Lip altered, rear', -200, 200),
+  });
+};
+
+/** Sets the plan. Two people at once: the second is told, keeps what was typed, and nothing is overwritten. */
+export async function savePlan(doer: Doer, jobId: string, raw: unknown, units: UnitChoice): Promise<Answer> {
+  const parsed = planSchema(units).safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const { version, kitId, ...plan } = parsed.data;
+  return withOpenJob(doer, jobId, async (tx, loaded) => {
+    if (loaded.version !== version) return refuse('Somebody changed this plan since you opened it. Yours is still here: reload to see theirs, then decide.');
+    if (['build', 'after', 'release'].includes(loaded.document.job.gate)) return refuse('The build has begun: the plan stands as it was.');
+    if (kitId) {
+      const [kit] = await tx.select({ id: kits.id }).from(kits).where(and(eq(kits.shopId, doer.shop.id), eq(kits.id, kitId)));
+      if (!kit) return refuse('That kit is not in the shop’s list.', { kitId: 'That kit is not in the shop’s list.' });
+    }
+    await tx.update(jobs).set({ ...plan, kitId: kitId || null, version: sql`${jobs.version} + 1` }).where(rowOf(doer, jobId));
+    return { ok: true };
+  });
+}
+
+const AcceptInput = z.object({
+  check: z.string().max(60),
+  gate: ReadingGate,
+  place: Place,
+  reason: z.string().trim().min(1, 'Say why it is accepted').max(300, 'the reason is longer than 300 letters'),
+});
+
+/** A lead accepts a Stop that is not safety-critical, with a reason that prints on the customer's sheet. */
+export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+  const parsed = AcceptInput.safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  if (doer.role !== 'lead') return refuse('Only a lead accepts a Stop.');
+  const { check, gate, place, reason } = parsed.data;
+  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
+    const verdict = workJob(job).find((v) => v.check === check && v.gate === gate && v.place === place);
+    if (verdict?.verdict !== 'Stop') return refuse('That check does not read Stop any more.');
+    if (verdict.safetyCritical) return refuse('A safety-critical Stop is accepted by nobody: fix and measure.');
+    await tx.insert(acceptances).values({
+      shopId: doer.shop.id, jobId, check, gate, place, value: verdict.value ?? 0, reason, by: doer.id, byName: doer.name,
+    });
+    return { ok: true };
+  });
+}
+
+const SignInput = z.object({ kind: z.enum(['released', 'left-unreleased']), note: z.string().trim().max(500, 'longer than 500 letters') });
+
+/**
+ * Signs a job off. Only a lead, with the password given again (`passwordGood`). A release is refused for every role
+ * while a safety-critical check stands in the way; "left unreleased" closes the job with a sheet that says so.
+ */
+export async function signOff(doer: Doer, jobId: string, raw: unknown, passwordGood: boolean): Promise<Answer> {
+  const parsed = SignInput.safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const { kind, note } = parsed.data;
+  if (kind === 'left-unreleased' && note === '') return refuse('Say why it leaves unreleased.', { note: 'Say why it leaves unreleased.' });
+  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
+    if (kind === 'released') {
+      if (job.job.gate !== 'release') return refuse('Open the Release gate first.');
+      const blockers = releaseBlockers(workJob(job));
+      if (blockers.length > 0) {
+        return refuse(`Release is refused. ${blockers.map((b) => `${b.title}, ${b.why}. ${b.cure}`).join(' · ')}`);
+      }
+    }
+    if (doer.role !== 'lead') return refuse('Only a lead signs.');
+    if (!passwordGood) return refuse('That is not your password.', { password: 'That is not your password.' });
+    const at = new Date().toISOString();
+    const document = { ...job, job: { ...job.job, state: kind }, signOffs: [{ kind, by: doer.name, at, note }] };
+    await tx.insert(signOffs).values({ shopId: doer.shop.id, jobId, kind, by: doer.id, byName: doer.name, at, note, document, coreVersion: CORE_VERSION });
+    await tx.update(jobs).set({ state: kind }).where(rowOf(doer, jobId));
+    return { ok: true };
+  });
+}

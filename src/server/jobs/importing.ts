@@ -1,0 +1,102 @@
+import { and, eq } from 'drizzle-orm';
+import { CORE_VERSION } from '@/core/checks/workJob';
+import { readJobFile } from '@/core/formats/jobFile';
+import type { JobDocument } from '@/core/job/schema';
+import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';
+import { customers, kits, vehicles } from '@/db/schema/shops';
+import { refuse, type Answer } from '../answer';
+import { database } from '../database';
+import { nextNumber, searchText } from './booking';
+import { refreshStanding, type Doer } from './withJob';
+
+/**
+ * Brings a job file into the shop: readings as typed, struck ones too, under the names they were taken by. It gets
+ * new ids, and a new number where its own is taken; an open job is judged by this shop's limits. A file that carries
+ * a lead's decisions (acceptance, signature) is taken from a lead only.
+ */
+export async function importJob(doer: Doer, text: string): Promise<Answer<{ jobId: string }>> {
+  const read = readJobFile(text);
+  if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
+  const job = read.job;
+  const closed = job.job.state !== 'open';
+  if (closed !== job.signOffs.length > 0) return refuse('signOffs: a closed job has its signature, an open one has none.');
+  if ((closed || job.acceptances.length > 0) && doer.role !== 'lead') return refuse('This file carries a lead’s decisions: only a lead brings it in.');
+  return { ok: true, jobId: await insertJob(doer, job) };
+}
+
+/** Inserts a whole valid document; used by import and by the demo data. */
+export async function insertJob(doer: Doer, source: JobDocument): Promise<string> {
+  const shopId = doer.shop.id;
+  const document = withNewIds(source);
+  const { job, vehicle, reference, plan, kit } = document;
+  return database().transaction(async (tx) => {
+    const [customer] = await tx.insert(customers).values({ shopId, ...document.customer }).returning({ id: customers.id });
+    const [car] = await tx.insert(vehicles).values({ shopId, customerId: customer?.id ?? '', ...vehicle }).returning({ id: vehicles.id });
+    let kitId: string | null = null;
+    if (kit) {
+      await tx.insert(kits).values({ shopId, ...kit }).onConflictDoNothing();
+      const [row] = await tx
+        .select({ id: kits.id })
+        .from(kits)
+        .where(and(eq(kits.shopId, shopId), eq(kits.name, kit.name), eq(kits.source, kit.source)));
+      kitId = row?.id ?? null;
+    }
+    const [taken] = await tx.select({ id: jobs.id }).from(jobs).where(and(eq(jobs.shopId, shopId), eq(jobs.number, job.number)));
+    const number = taken ? await nextNumber(tx, shopId) : job.number;
+    const { state, number: _number, ...rest } = job;
+    const [row] = await tx
+      .insert(jobs)
+      .values({
+        shopId, number, customerId: customer?.id ?? '', vehicleId: car?.id ?? '', kitId, ...rest, ...plan,
+        referenceKind: reference.kind, referenceFront: reference.front, referenceRear: reference.rear, referenceSource: reference.source,
+        searchText: searchText(number, [document.customer.name, vehicle.make, vehicle.model, vehicle.tag, job.use]),
+      })
+      .returning({ id: jobs.id });
+    const jobId = row?.id ?? '';
+    const own = { shopId, jobId };
+    // A reading may only supersede one that is there: oldest first, the superseded before the superseding.
+    for (const reading of inOrder(document)) {
+      const { takenBy, ...fields } = reading;
+      await tx.insert(readings).values({ ...own, ...fields, takenBy: doer.id, takenByName: takenBy });
+    }
+    const signer = { by: doer.id };
+    for (const s of document.strikes) await tx.insert(strikes).values({ ...own, readingId: s.reading, reason: s.reason, ...signer, byName: s.by, at: s.at });
+    for (const c of document.changes) await tx.insert(changes).values({ ...own, ...c, ...signer, byName: c.by });
+    for (const a of document.acceptances) await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
+    for (const s of document.signOffs) {
+      await tx.insert(signOffs).values({
+        ...own, kind: s.kind, note: s.note, ...signer, byName: s.by, at: s.at, document: { ...document, job: { ...job, number } }, coreVersion: CORE_VERSION,
+      });
+    }
+    if (state !== 'open') await tx.update(jobs).set({ state }).where(eq(jobs.id, jobId));
+    await refreshStanding(tx, shopId, jobId);
+    return jobId;
+  });
+}
+
+function withNewIds(document: JobDocument): JobDocument {
+  const fresh = new Map(document.readings.map((r) => [r.id, crypto.randomUUID()]));
+  const of = (id: string) => fresh.get(id) ?? id;
+  return {
+    ...document,
+    readings: document.readings.map((r) => ({ ...r, id: of(r.id), supersedes: r.supersedes && of(r.supersedes) })),
+    strikes: document.strikes.map((s) => ({ ...s, reading: of(s.reading) })),
+    changes: document.changes.map((c) => ({ ...c, id: crypto.randomUUID() })),
+  };
+}
+
+function inOrder(document: JobDocument): JobDocument['readings'] {
+  const done = new Set<string>();
+  const out: JobDocument['readings'] = [];
+  let waiting = [...document.readings].sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt));
+  while (waiting.length > 0) {
+    const ready = waiting.filter((r) => r.supersedes === null || done.has(r.supersedes));
+    // Readings that supersede each other in a ring cannot be ordered; the reference then fails in the database.
+    for (const r of ready.length > 0 ? ready : waiting) {
+      out.push(r);
+      done.add(r.id);
+    }
+    waiting = waiting.filter((r) => !done.has(r.id));
+  }
+  return out;
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, type LimitKey } from '@/core/checks/limits';
+import { parseQuantity } from '@/core/units/parseQuantity';
+import type { UnitChoice } from '@/core/units/quantity';
+import { openJobIds } from '@/db/queries/jobs';
+import { setLimit } from '@/db/queries/limits';
+import { kits } from '@/db/schema/shops';
+import { refuse, refuseZod, type Answer } from '../answer';
+import { database } from '../database';
+import { lengthField } from './booking';
+import { refreshStanding, type Doer } from './withJob';
+
+const LimitInput = z.object({
+  figure: z.enum(LIMIT_KEYS as [LimitKey, ...LimitKey[]]),
+  clear: z.string(),
+  stop: z.string(),
+  source: z.string().trim().min(1, 'A limit needs its source').max(200, 'the source is longer than 200 letters'),
+});
+
+/** A lead (or the owner) sets a limit; every open job is judged by it at once, signed ones keep theirs. */
+export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
+  if (doer.role !== 'lead' && doer.role !== 'owner') return refuse('Only a lead sets limits.');
+  const parsed = LimitInput.safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const { figure, source } = parsed.data;
+  const { quantity } = LIMIT_FIGURES[figure];
+  const clear = parseQuantity(quantity, parsed.data.clear, units);
+  if (!clear.ok) return refuse(`Clear: ${clear.reason}`, { clear: clear.reason });
+  const stop = parseQuantity(quantity, parsed.data.stop, units);
+  if (!stop.ok) return refuse(`Stop: ${stop.reason}`, { stop: stop.reason });
+  const fault = limitFault(figure, clear.value, stop.value);
+  if (fault) return refuse(fault, { stop: fault });
+  await database().transaction(async (tx) => {
+    await setLimit(tx, doer.shop.id, doer.id, figure, { clear: clear.value, stop: stop.value, source });
+    for (const id of await openJobIds(tx, doer.shop.id)) await refreshStanding(tx, doer.shop.id, id);
+  });
+  return { ok: true };
+}
+
+/** Adds a kit to the shop's list with what it claims and where the claim stands. */
+export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
+  const parsed = z
+    .object({
+      name: z.string().trim().min(1, 'The kit’s name is missing').max(80),
+      claimFront: lengthField('Claim, front', units, -200, 600),
+      claimRear: lengthField('Claim, rear', units, -200, 600),
+      source: z.string().trim().min(1, 'Where does the claim stand? Sheet and revision').max(200),
+    })
+    .safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const done = await database()
+    .insert(kits)
+    .values({ ...parsed.data, shopId: doer.shop.id })
+    .onConflictDoNothing()
+    .returning({ id: kits.id });
+  return done.length === 1 ? { ok: true } : refuse('That kit with that source is in the list already.', { name: 'in the list already' });
+}

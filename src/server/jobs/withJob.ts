@@ -1,0 +1,54 @@
+import { workJob } from '@/core/checks/workJob';
+import { standingOf } from '@/core/gates/standing';
+import type { JobDocument } from '@/core/job/schema';
+import type { Db } from '@/db/client';
+import { loadJob, lockJob, updateStanding, type LoadedJob } from '@/db/queries/jobs';
+import { refuse, type Answer } from '../answer';
+import { database } from '../database';
+
+/** The person an action is done by; the part of a member that job logic needs. */
+export interface Doer {
+  id: string;
+  name: string;
+  role: 'technician' | 'lead' | 'front-desk' | 'owner';
+  shop: { id: string };
+}
+
+/** Signals that the transaction must be undone and why. */
+export class Refused extends Error {}
+
+/**
+ * Does something to an open job of the doer's shop in one transaction: the job's row is held, the job loaded, `act`
+ * done, and what the Yard shows of it worked anew. Database constraints that refuse come back as a message.
+ */
+export async function withOpenJob<T extends object>(
+  doer: Doer,
+  jobId: string,
+  act: (tx: Db, loaded: LoadedJob) => Promise<Answer<T>>,
+): Promise<Answer<T>> {
+  try {
+    return await database().transaction(async (tx) => {
+      const row = await lockJob(tx, doer.shop.id, jobId);
+      if (!row) return refuse('There is no such job in this shop.');
+      if (row.state !== 'open') return refuse('This job is closed: nothing more is filed on it.');
+      const loaded = await loadJob(tx, doer.shop.id, jobId);
+      if (!loaded) return refuse('There is no such job in this shop.');
+      const answer = await act(tx, loaded);
+      if (!answer.ok) throw Object.assign(new Refused(answer.message), { answer });
+      await refreshStanding(tx, doer.shop.id, jobId);
+      return answer;
+    });
+  } catch (error) {
+    if (error instanceof Refused && 'answer' in error) return error.answer as Answer<T>;
+    throw error;
+  }
+}
+
+/** Works the job again and keeps what the Yard shows of it. */
+export async function refreshStanding(tx: Db, shopId: string, jobId: string): Promise<JobDocument | null> {
+  const loaded = await loadJob(tx, shopId, jobId);
+  if (!loaded) return null;
+  const standing = standingOf(loaded.document, workJob(loaded.document));
+  await updateStanding(tx, shopId, jobId, standing, standing.rank);
+  return loaded.document;
+}
