@@ -105,6 +105,7 @@ export const Reading = z
 export type Reading = z.infer<typeof Reading>;
 
 export const Strike = z.strictObject({ reading: z.uuid(), reason: named(300), by: named(80), at: moment });
+export type Strike = z.infer<typeof Strike>;
 export const Change = z.strictObject({
   id: z.uuid(),
   kind: ChangeKind,

@@ -1,0 +1,43 @@
+'use client';
+
+import type { Phrase } from '@/core/checks/phrase';
+import { show } from '@/core/units/format';
+import type { Quantity } from '@/core/units/quantity';
+import { useUnits } from './Units';
+
+/** One figure in the units in use; an inch fraction is set raised and lowered and read out in full. */
+export function Figure({ quantity, value, signed, bare }: { quantity: Quantity; value: number; signed?: boolean; bare?: boolean }) {
+  const shown = show(quantity, value, useUnits(), signed);
+  const unit = bare ? '' : shown.unit;
+  if (!shown.fraction) {
+    return (
+      <span className="fig frac">
+        {shown.sign}
+        {shown.whole}
+        {unit && (unit === '°' || unit === '%' ? unit : ` ${unit}`)}
+      </span>
+    );
+  }
+  return (
+    <span className="fig frac">
+      <span className="sr-only">{shown.text}</span>
+      <span aria-hidden="true">
+        {shown.sign}
+        {shown.whole}
+        <sup className={shown.whole ? 'ml-[0.18em]' : ''}>{shown.fraction.top}</sup>⁄<sub>{shown.fraction.bottom}</sub>
+        {unit && ` ${unit}`}
+      </span>
+    </span>
+  );
+}
+
+/** A phrase of core with its figures set. */
+export function Words({ phrase }: { phrase: Phrase }) {
+  return (
+    <>
+      {phrase.map((part, i) =>
+        typeof part === 'string' ? <span key={i}>{part}</span> : <Figure key={i} quantity={part.quantity} value={part.value} signed={part.signed} />,
+      )}
+    </>
+  );
+}

@@ -1,0 +1,16 @@
+import { cookies } from 'next/headers';
+import type { ReactNode } from 'react';
+import type { Member } from '@/server/session';
+import { Header } from './Header';
+import { UnitsProvider } from './Units';
+
+/** Header and units round every signed-in page. */
+export async function Frame({ member, where = '', children }: { member: Member; where?: string; children: ReactNode }) {
+  const dark = (await cookies()).get('hg-theme')?.value === 'bay';
+  return (
+    <UnitsProvider units={member.units}>
+      <Header shop={member.shop.name} where={where} person={{ name: member.name, role: member.role }} metric={member.units.length === 'mm'} dark={dark} />
+      {children}
+    </UnitsProvider>
+  );
+}

@@ -1,0 +1,49 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { GATE_TITLE, type GateState } from '@/core/gates/gates';
+
+/** Six posts with arms: the only navigation of a job. The gate looked at is wide and tells its open count. */
+export function GateRail({ jobId, gates }: { jobId: string; gates: readonly GateState[] }) {
+  const path = usePathname();
+  const shown = gates.find(({ gate }) => path.startsWith(`/jobs/${jobId}/${gate}`))?.gate;
+  return (
+    <nav aria-label="Gates" className="flex overflow-x-auto border-b border-rule">
+      {gates.map(({ gate, at, arm, note }) => {
+        const open = gate === shown;
+        const here = at === 'current';
+        const state = { passed: 'passed', current: 'the vehicle stands here', ahead: 'not open yet' }[at];
+        return (
+          <Link
+            key={gate}
+            href={`/jobs/${jobId}/${gate}`}
+            aria-current={open ? 'page' : undefined}
+            className={`flex min-h-16 shrink-0 items-center gap-4 px-5 ${open ? 'grow bg-panel' : 'hover:bg-panel'}`}
+          >
+            <RailArm at={at} arm={arm} />
+            <span>
+              <span className={`block ${open ? 'text-[20px] font-bold [font-stretch:92%]' : at === 'ahead' ? 'font-medium text-pencil' : 'font-medium'}`}>
+                {GATE_TITLE[gate]}
+                {here && !open && <span aria-hidden="true"> ◂</span>}
+              </span>
+              {open && <span className="block text-sm text-pencil">{note}</span>}
+              <span className="sr-only">, {state}{open ? '' : `, ${note}`}</span>
+            </span>
+          </Link>
+        );
+      })}
+    </nav>
+  );
+}
+
+function RailArm({ at, arm }: Pick<GateState, 'at' | 'arm'>) {
+  const ink = at === 'ahead' ? 'var(--pencil)' : arm === 'raised' ? 'var(--clear)' : arm === 'half' ? 'var(--watch)' : 'var(--stop)';
+  const end = arm === 'raised' ? [24, 4] : arm === 'half' ? [36, 14] : [38, 26];
+  return (
+    <svg width="40" height="48" viewBox="0 0 40 48" aria-hidden="true" className="shrink-0">
+      <line x1="6" y1="12" x2="6" y2="46" stroke={ink} strokeWidth="4.5" />
+      <line x1="6" y1="26" x2={end[0]} y2={end[1]} stroke={ink} strokeWidth="4.5" />
+    </svg>
+  );
+}

@@ -1,0 +1,12 @@
+/** The job in open formats. */
+export function Exports({ jobId }: { jobId: string }) {
+  const links = [
+    ['job.json', 'Whole job, JSON'],
+    ['readings.csv', 'Readings, CSV'],
+  ];
+  return (
+    <div className="flex flex-wrap gap-3">
+      {links.map(([file, label]) => <a key={file} className="btn" href={`/jobs/${jobId}/${file}`} download>{label}</a>)}
+    </div>
+  );
+}
