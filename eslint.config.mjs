@@ -11,6 +11,7 @@ const layers = {
   workers: ['core'],
   server: ['core', 'db'],
   ui: ['core', 'server'],
+  app: ['core', 'server', 'ui'],
 };
 const zones = Object.entries(layers).flatMap(([layer, may]) =>
   ['core', 'db', 'workers', 'server', 'ui', 'app']
@@ -50,9 +51,15 @@ export default tseslint.config(
         'error',
         { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'Core has no clock.' },
         { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Core has no clock.' },
-        { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'Core has no random source.' },
+        {
+          selector: "MemberExpression[object.name='Math'][property.name='random']",
+          message: 'Core has no random source.',
+        },
       ],
-      'no-restricted-imports': ['error', { patterns: ['react', 'react-dom', 'next', 'next/*', 'pg', 'drizzle-orm', 'node:*'] }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: ['react', 'react-dom', 'next', 'next/*', 'pg', 'drizzle-orm', 'node:*'] },
+      ],
     },
   },
 );

@@ -2,6 +2,8 @@
 export default {
   roots: ['<rootDir>/src', '<rootDir>/scripts'],
   testEnvironment: 'node',
-  transform: { '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] },
+  transform: {
+    '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
+  },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

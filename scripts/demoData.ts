@@ -21,7 +21,14 @@ if (!there) {
   console.log('· loading the demo shop');
   const [shop] = await db
     .insert(shops)
-    .values({ name: SHOP, timeZone: 'Europe/Oslo', lengthUnit: 'in16', pressureUnit: 'psi', massUnit: 'kg', lastJobNumber: 145 })
+    .values({
+      name: SHOP,
+      timeZone: 'Europe/Oslo',
+      lengthUnit: 'in16',
+      pressureUnit: 'psi',
+      massUnit: 'kg',
+      lastJobNumber: 145,
+    })
     .returning();
   if (!shop) throw new Error('the demo shop could not be made');
   const password = await hashPassword('high-gate-demo');
@@ -29,7 +36,9 @@ if (!there) {
   for (const { name, email, role } of PEOPLE) {
     const id = crypto.randomUUID();
     await db.insert(user).values({ id, name, email, emailVerified: true });
-    await db.insert(account).values({ id: crypto.randomUUID(), accountId: id, providerId: 'credential', userId: id, password });
+    await db
+      .insert(account)
+      .values({ id: crypto.randomUUID(), accountId: id, providerId: 'credential', userId: id, password });
     const [member] = await db.insert(members).values({ shopId: shop.id, userId: id, name, role }).returning();
     if (role === 'lead' && member) lead = member;
   }

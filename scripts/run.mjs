@@ -14,5 +14,7 @@ await main(async () => {
     console.log = log;
   }
   const [script, ...args] = process.argv.slice(2);
-  process.exitCode = await tsx(script, args, { env: { ...process.env, INIT_CWD: process.env.INIT_CWD ?? process.cwd() } });
+  process.exitCode = await tsx(script, args, {
+    env: { ...process.env, INIT_CWD: process.env.INIT_CWD ?? process.cwd() },
+  });
 });

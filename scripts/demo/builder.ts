@@ -20,15 +20,30 @@ export function startJob(start: JobStart): JobDocument {
     format: 'high-gate/job',
     version: 1,
     job: {
-      gate: 'intake', state: 'open', bay: '', heightSchool: 'hub-to-lip', lipWillChange: false, promiseFront: 'Trail', promiseRear: 'Trail',
-      wantedTyre: '', notes: '', ...start.job,
+      gate: 'intake',
+      state: 'open',
+      bay: '',
+      heightSchool: 'hub-to-lip',
+      lipWillChange: false,
+      promiseFront: 'Trail',
+      promiseRear: 'Trail',
+      wantedTyre: '',
+      notes: '',
+      ...start.job,
     },
     customer: start.customer,
     vehicle: start.vehicle,
     reference: start.reference ?? { kind: 'before', front: null, rear: null, source: '' },
     kit: start.kit ?? null,
     plan: {
-      liftFront: null, liftRear: null, bodyLift: 0, movedHubFront: 0, movedHubRear: 0, lipAlteredFront: 0, lipAlteredRear: 0, heaviestLoad: null,
+      liftFront: null,
+      liftRear: null,
+      bodyLift: 0,
+      movedHubFront: 0,
+      movedHubRear: 0,
+      lipAlteredFront: 0,
+      lipAlteredRear: 0,
+      heaviestLoad: null,
       ...start.plan,
     },
     limits: defaultLimits(),
@@ -43,16 +58,53 @@ export function startJob(start: JobStart): JobDocument {
 /** What a good vehicle reads, in base units: [front, rear] where the ends differ. After figures of a 65 mm lift. */
 const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, number]>> = {
   before: {
-    fuelLevel: 0.75, loadMass: 40, tyrePressure: [240, 260], tyreDiameter: 806, hubToLip: [473, 494], floorToLip: [861, 882], loadedRadius: 388,
-    hubToMark: [620, 640], lampHeight: 905, barAngle: [3, 2], barArmLength: [260, 240], swayLinkLength: [150, 190], gapLip: [92, 104],
-    gapLinerFront: 46, gapLinerRear: 41, gapInner: [38, 44], gapHose: 52, tyreToBody: [152, 168], bumpStopGap: [82, 92], stopCompression: 34,
-    hoseFree: [420, 455], hoseSpan: [352, 372],
+    fuelLevel: 0.75,
+    loadMass: 40,
+    tyrePressure: [240, 260],
+    tyreDiameter: 806,
+    hubToLip: [473, 494],
+    floorToLip: [861, 882],
+    loadedRadius: 388,
+    hubToMark: [620, 640],
+    lampHeight: 905,
+    barAngle: [3, 2],
+    barArmLength: [260, 240],
+    swayLinkLength: [150, 190],
+    gapLip: [92, 104],
+    gapLinerFront: 46,
+    gapLinerRear: 41,
+    gapInner: [38, 44],
+    gapHose: 52,
+    tyreToBody: [152, 168],
+    bumpStopGap: [82, 92],
+    stopCompression: 34,
+    hoseFree: [420, 455],
+    hoseSpan: [352, 372],
   },
   after: {
-    fuelLevel: 0.75, loadMass: 40, tyrePressure: [240, 260], tyreDiameter: 838, hubToLip: [538, 559], floorToLip: [941, 962], loadedRadius: 403,
-    hubToMark: [685, 705], lampHeight: 985, barAngle: [2, 1], barArmLength: [260, 240], swayLinkLength: [212, 252], swayLinkLean: 1, gapLip: [140, 152],
-    gapLinerFront: 34, gapLinerRear: 31, gapInner: [34, 40], gapHose: 48, tyreToBody: [200, 216], bumpStopGap: [128, 140], stopCompression: 34,
-    hoseFree: [420, 455], hoseSpan: [352, 372],
+    fuelLevel: 0.75,
+    loadMass: 40,
+    tyrePressure: [240, 260],
+    tyreDiameter: 838,
+    hubToLip: [538, 559],
+    floorToLip: [941, 962],
+    loadedRadius: 403,
+    hubToMark: [685, 705],
+    lampHeight: 985,
+    barAngle: [2, 1],
+    barArmLength: [260, 240],
+    swayLinkLength: [212, 252],
+    swayLinkLean: 1,
+    gapLip: [140, 152],
+    gapLinerFront: 34,
+    gapLinerRear: 31,
+    gapInner: [34, 40],
+    gapHose: 48,
+    tyreToBody: [200, 216],
+    bumpStopGap: [128, 140],
+    stopCompression: 34,
+    hoseFree: [420, 455],
+    hoseSpan: [352, 372],
   },
 };
 
@@ -76,7 +128,9 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
     if (filed.length >= most) break;
     if (stop.status === 'answered') continue;
     at += 40_000;
-    filed.push(answerStop(stop, values[stop.key] ?? values[stop.point.id], { units, by, at: new Date(at).toISOString() }));
+    filed.push(
+      answerStop(stop, values[stop.key] ?? values[stop.point.id], { units, by, at: new Date(at).toISOString() }),
+    );
   }
   return JobDocument.parse({ ...job, readings: [...job.readings, ...filed] });
 }
@@ -85,8 +139,22 @@ type Given = number | 'not-fitted' | 'cannot-reach' | { fault: string } | undefi
 function answerStop(stop: RouteStop, given: Given, how: { units: UnitChoice; by: string; at: string }): Reading {
   const { point, gate, place, state, set } = stop;
   const base = {
-    id: crypto.randomUUID(), gate, point: point.id, place, state, set, text: '', unit: '', good: null, value: null,
-    instrument: point.instrument, takenBy: how.by, takenAt: how.at, note: '', supersedes: null, asked: false,
+    id: crypto.randomUUID(),
+    gate,
+    point: point.id,
+    place,
+    state,
+    set,
+    text: '',
+    unit: '',
+    good: null,
+    value: null,
+    instrument: point.instrument,
+    takenBy: how.by,
+    takenAt: how.at,
+    note: '',
+    supersedes: null,
+    asked: false,
   };
   if (given === 'not-fitted' || given === 'cannot-reach') return { ...base, answer: given };
   if (point.quantity === 'observation') {
@@ -104,12 +172,27 @@ function answerStop(stop: RouteStop, given: Given, how: { units: UnitChoice; by:
 }
 
 /** One reading more, typed. */
-export function addReading(job: JobDocument, spot: Pick<Reading, 'gate' | 'point' | 'place' | 'state'>, text: string, more: Partial<Reading> & { takenAt: string }): JobDocument {
+export function addReading(
+  job: JobDocument,
+  spot: Pick<Reading, 'gate' | 'point' | 'place' | 'state'>,
+  text: string,
+  more: Partial<Reading> & { takenAt: string },
+): JobDocument {
   const filled = fillGate({ ...job, readings: [] }, spot.gate, { from: more.takenAt });
   const like = filled.readings.find((r) => r.point === spot.point && r.place === spot.place && r.state === spot.state);
   if (!like) throw new Error(`no such stop: ${spot.point} ${spot.place}`);
   const parsed = parseQuantity('length', text, INCH_SHOP);
   if (!parsed.ok) throw new Error(parsed.reason);
-  return JobDocument.parse({ ...job, readings: [...job.readings, { ...like, ...parsedFields(parsed, text), ...more, id: more.id ?? crypto.randomUUID() }] });
+  return JobDocument.parse({
+    ...job,
+    readings: [
+      ...job.readings,
+      { ...like, ...parsedFields(parsed, text), ...more, id: more.id ?? crypto.randomUUID() },
+    ],
+  });
 }
-const parsedFields = (parsed: { value: number; unit: string }, text: string) => ({ value: parsed.value, unit: parsed.unit, text });
+const parsedFields = (parsed: { value: number; unit: string }, text: string) => ({
+  value: parsed.value,
+  unit: parsed.unit,
+  text,
+});

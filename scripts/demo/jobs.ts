@@ -4,7 +4,14 @@ import { addReading, fillGate, startJob } from './builder';
 import { DROVER, PACKHORSE, STILE_40, STILE_65, STILE_90, TARN } from './vehicles';
 
 const at = (job: JobDocument, gate: JobDocument['job']['gate']): JobDocument => ({ ...job, job: { ...job.job, gate } });
-const change = (job: JobDocument, kind: JobDocument['changes'][number]['kind'], gate: 'build' | 'after', what: string, by: string, when: string): JobDocument => ({
+const change = (
+  job: JobDocument,
+  kind: JobDocument['changes'][number]['kind'],
+  gate: 'build' | 'after',
+  what: string,
+  by: string,
+  when: string,
+): JobDocument => ({
   ...job,
   changes: [...job.changes, { id: crypto.randomUUID(), kind, gate, what, by, at: when }],
 });
@@ -12,32 +19,87 @@ const change = (job: JobDocument, kind: JobDocument['changes'][number]['kind'], 
 /** Before: the rear right height was read at the wrong mark, and the corners say so. */
 function peatSurvey(): JobDocument {
   const start = startJob({
-    job: { number: 'HG-0138', use: 'peat survey', bookedAt: '2026-11-16T07:40:00Z', bay: 'Bay 1', wantedTyre: '33 in all-terrain' },
-    customer: { name: 'Low Moss Peat Survey', contact: '' }, vehicle: TARN, kit: STILE_40,
+    job: {
+      number: 'HG-0138',
+      use: 'peat survey',
+      bookedAt: '2026-11-16T07:40:00Z',
+      bay: 'Bay 1',
+      wantedTyre: '33 in all-terrain',
+    },
+    customer: { name: 'Low Moss Peat Survey', contact: '' },
+    vehicle: TARN,
+    kit: STILE_40,
+    reference: { kind: 'like-vehicle', front: 472, rear: 493, source: 'peat 2, measured the same day' },
   });
   const read = fillGate(at(start, 'before'), 'before', {
-    units: INCH_SHOP, from: '2026-11-16T08:55:00Z', route: 'short', most: 22,
-    values: { 'hubToLip.FR.floor': 471, 'hubToLip.RL.floor': 493, 'hubToLip.RR.floor': 508, asFound: { fault: 'Rear left shock weeping; leaf clip missing' } },
+    units: INCH_SHOP,
+    from: '2026-11-16T08:55:00Z',
+    route: 'short',
+    most: 22,
+    values: {
+      'hubToLip.FR.floor': 471,
+      'hubToLip.RL.floor': 493,
+      'hubToLip.RR.floor': 508,
+      asFound: { fault: 'Rear left shock weeping; leaf clip missing' },
+    },
   });
-  const wrong = addReading(read, { gate: 'before', point: 'hubToLip', place: 'FL', state: 'floor' }, '19 5/8', { takenAt: '2026-11-16T08:58:00Z' });
+  const wrong = addReading(read, { gate: 'before', point: 'hubToLip', place: 'FL', state: 'floor' }, '19 5/8', {
+    takenAt: '2026-11-16T08:58:00Z',
+  });
   const id = wrong.readings.at(-1)?.id ?? '';
-  return { ...wrong, strikes: [{ reading: id, reason: 'read at the wrong mark', by: 'Runa', at: '2026-11-16T08:59:00Z' }] };
+  return {
+    ...wrong,
+    strikes: [{ reading: id, reason: 'read at the wrong mark', by: 'Runa', at: '2026-11-16T08:59:00Z' }],
+  };
 }
 
 /** After: rear hose too short at droop, front link past its range. */
 function mountainRescue(): JobDocument {
   const start = startJob({
-    job: { number: 'HG-0142', use: 'mountain rescue', bookedAt: '2026-11-12T07:30:00Z', bay: 'Bay 2', wantedTyre: '33 × 12 in', promiseFront: 'Crossed', promiseRear: 'Crossed' },
-    customer: { name: 'Skarn Mountain Rescue', contact: '' }, vehicle: DROVER, kit: STILE_65, plan: { liftFront: 65, liftRear: 65, heaviestLoad: 420 },
+    job: {
+      number: 'HG-0142',
+      use: 'mountain rescue',
+      bookedAt: '2026-11-12T07:30:00Z',
+      bay: 'Bay 2',
+      wantedTyre: '33 × 12 in',
+      promiseFront: 'Crossed',
+      promiseRear: 'Crossed',
+    },
+    customer: { name: 'Skarn Mountain Rescue', contact: '' },
+    vehicle: DROVER,
+    kit: STILE_65,
+    plan: { liftFront: 65, liftRear: 65, heaviestLoad: 420 },
     reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker’s body sheet 7' },
   });
-  const before = fillGate(at(start, 'before'), 'before', { units: INCH_SHOP, from: '2026-11-12T08:00:00Z', values: { 'hubToLip.FR.floor': 471 } });
-  const built = change(change(at(before, 'build'), 'spring', 'build', 'Four Stile 65 coils fitted', 'Ivo', '2026-11-13T10:00:00Z'), 'shock-or-strap', 'build', 'Four long shocks fitted', 'Ivo', '2026-11-13T11:10:00Z');
+  const before = fillGate(at(start, 'before'), 'before', {
+    units: INCH_SHOP,
+    from: '2026-11-12T08:00:00Z',
+    values: { 'hubToLip.FR.floor': 471 },
+  });
+  const built = change(
+    change(at(before, 'build'), 'spring', 'build', 'Four Stile 65 coils fitted', 'Ivo', '2026-11-13T10:00:00Z'),
+    'shock-or-strap',
+    'build',
+    'Four long shocks fitted',
+    'Ivo',
+    '2026-11-13T11:10:00Z',
+  );
   return fillGate(at(built, 'after'), 'after', {
-    units: INCH_SHOP, from: '2026-11-14T08:10:00Z',
+    units: INCH_SHOP,
+    from: '2026-11-14T08:10:00Z',
     values: {
-      'hubToLip.FL.floor': 546, 'hubToLip.FL.floor.2': 545, 'hubToLip.FR.floor': 543, 'hubToLip.FR.floor.2': 543, 'hubToLip.RL.floor': 565, 'hubToLip.RL.floor.2': 564, 'hubToLip.RR.floor': 556, 'hubToLip.RR.floor.2': 556,
-      'hoseFree.rear.droop': 350, 'hoseSpan.rear.droop': 336, 'barAngle.front.floor': -14, 'swayLinkLength.front.floor': 150,
+      'hubToLip.FL.floor': 546,
+      'hubToLip.FL.floor.2': 545,
+      'hubToLip.FR.floor': 543,
+      'hubToLip.FR.floor.2': 543,
+      'hubToLip.RL.floor': 565,
+      'hubToLip.RL.floor.2': 564,
+      'hubToLip.RR.floor': 556,
+      'hubToLip.RR.floor.2': 556,
+      'hoseFree.rear.droop': 350,
+      'hoseSpan.rear.droop': 336,
+      'barAngle.front.floor': -14,
+      'swayLinkLength.front.floor': 150,
     },
   });
 }
@@ -45,24 +107,60 @@ function mountainRescue(): JobDocument {
 /** Build: Before whole, plan set, work begun. */
 function farrier(): JobDocument {
   const start = startJob({
-    job: { number: 'HG-0143', use: 'travelling farrier', bookedAt: '2026-11-17T09:00:00Z', bay: 'Bay 3', promiseFront: 'Street', promiseRear: 'Street' },
-    customer: { name: 'Tove’s Forge', contact: '' }, vehicle: PACKHORSE, kit: STILE_40, plan: { liftFront: 40, liftRear: 40, heaviestLoad: 380 },
+    job: {
+      number: 'HG-0143',
+      use: 'travelling farrier',
+      bookedAt: '2026-11-17T09:00:00Z',
+      bay: 'Bay 3',
+      promiseFront: 'Street',
+      promiseRear: 'Street',
+    },
+    customer: { name: 'Tove’s Forge', contact: '' },
+    vehicle: PACKHORSE,
+    kit: STILE_40,
+    plan: { liftFront: 40, liftRear: 40, heaviestLoad: 380 },
   });
-  const before = fillGate(at(start, 'before'), 'before', { from: '2026-11-17T09:20:00Z', values: { loadMass: 310, swayLinkLength: 'not-fitted', barAngle: 'not-fitted', barArmLength: 'not-fitted' } });
-  return change(at(before, 'build'), 'spring', 'build', 'Front coil spacers fitted, left and right', 'Ivo', '2026-11-18T08:45:00Z');
+  const before = fillGate(at(start, 'before'), 'before', {
+    from: '2026-11-17T09:20:00Z',
+    values: { loadMass: 310, swayLinkLength: 'not-fitted', barAngle: 'not-fitted', barArmLength: 'not-fitted' },
+  });
+  return change(
+    at(before, 'build'),
+    'spring',
+    'build',
+    'Front coil spacers fitted, left and right',
+    'Ivo',
+    '2026-11-18T08:45:00Z',
+  );
 }
 
 /** Plan: three generations of parts; at the rear the tyre fits the street but meets the body at full bump. */
 function beekeeper(): JobDocument {
   const start = startJob({
-    job: { number: 'HG-0144', use: 'beekeeper, farm tracks', bookedAt: '2026-11-18T10:15:00Z', bay: 'Bay 4', wantedTyre: '838 × 305 mm', heightSchool: 'floor-to-lip', notes: 'Three generations of lift parts; customer has no papers.' },
-    customer: { name: 'Halla’s Hives', contact: '' }, vehicle: { ...TARN, tag: 'hives', tyreDiameter: 806 }, kit: STILE_90,
+    job: {
+      number: 'HG-0144',
+      use: 'beekeeper, farm tracks',
+      bookedAt: '2026-11-18T10:15:00Z',
+      bay: 'Bay 4',
+      wantedTyre: '838 × 305 mm',
+      heightSchool: 'floor-to-lip',
+      notes: 'Three generations of lift parts; customer has no papers.',
+    },
+    customer: { name: 'Halla’s Hives', contact: '' },
+    vehicle: { ...TARN, tag: 'hives', tyreDiameter: 806 },
+    kit: STILE_90,
   });
   return fillGate(at(start, 'plan'), 'before', {
     from: '2026-11-18T10:40:00Z',
     values: {
-      'floorToLip.FL.floor': 871, 'floorToLip.RR.floor': 874, 'tyreToBody.RL.floor': 118, 'tyreToBody.RR.floor': 121, 'tyreToBody.RL.ramp': 116, 'tyreToBody.RR.ramp': 120,
-      'hoseSpan.rear.droop': 431, asFound: { fault: 'Stacked rear blocks; front spring cups mismatched; upper arms bent' },
+      'floorToLip.FL.floor': 871,
+      'floorToLip.RR.floor': 874,
+      'tyreToBody.RL.floor': 118,
+      'tyreToBody.RR.floor': 121,
+      'tyreToBody.RL.ramp': 116,
+      'tyreToBody.RR.ramp': 120,
+      'hoseSpan.rear.droop': 431,
+      asFound: { fault: 'Stacked rear blocks; front spring cups mismatched; upper arms bent' },
     },
   });
 }
@@ -70,28 +168,57 @@ function beekeeper(): JobDocument {
 const forestRoad = (): JobDocument =>
   startJob({
     job: { number: 'HG-0145', use: 'forest road', bookedAt: '2026-11-20T15:05:00Z', wantedTyre: '31 in' },
-    customer: { name: 'Ulv Forestry', contact: '' }, vehicle: { ...DROVER, tag: 'green' },
+    customer: { name: 'Ulv Forestry', contact: '' },
+    vehicle: { ...DROVER, tag: 'green' },
   });
 
 /** Release: everything clear, a lead to sign. */
 function vet(number: string, use: string, customer: string, tag: string, day: string): JobDocument {
   const start = startJob({
-    job: { number, use, bookedAt: `2026-11-${day}T08:00:00Z`, bay: 'Leaving', promiseFront: 'Trail', promiseRear: 'Trail' },
-    customer: { name: customer, contact: '' }, vehicle: { ...PACKHORSE, tag }, kit: STILE_65, plan: { liftFront: 65, liftRear: 65, heaviestLoad: 250 },
+    job: {
+      number,
+      use,
+      bookedAt: `2026-11-${day}T08:00:00Z`,
+      bay: 'Leaving',
+      promiseFront: 'Trail',
+      promiseRear: 'Trail',
+    },
+    customer: { name: customer, contact: '' },
+    vehicle: { ...PACKHORSE, tag },
+    kit: STILE_65,
+    plan: { liftFront: 65, liftRear: 65, heaviestLoad: 250 },
   });
   const before = fillGate(at(start, 'before'), 'before', { from: `2026-11-${day}T08:10:00Z` });
-  const built = change(at(before, 'build'), 'spring', 'build', 'Stile 65 coils fitted', 'Ivo', `2026-11-${day}T10:00:00Z`);
-  return at(fillGate(at(built, 'after'), 'after', { from: `2026-11-${day}T13:10:00Z`, values: { swayLinkLean: 0 } }), 'release');
+  const built = change(
+    at(before, 'build'),
+    'spring',
+    'build',
+    'Stile 65 coils fitted',
+    'Ivo',
+    `2026-11-${day}T10:00:00Z`,
+  );
+  return at(
+    fillGate(at(built, 'after'), 'after', { from: `2026-11-${day}T13:10:00Z`, values: { swayLinkLean: 0 } }),
+    'release',
+  );
 }
 
 function released(): JobDocument {
   const job = vet('HG-0131', 'river warden', 'Skarn River Wardens', 'warden', '09');
   return JobDocument.parse({
-    ...job, job: { ...job.job, state: 'released' }, signOffs: [{ kind: 'released', by: 'Ivo', at: '2026-11-10T15:30:00Z', note: '' }],
+    ...job,
+    job: { ...job.job, state: 'released' },
+    signOffs: [{ kind: 'released', by: 'Ivo', at: '2026-11-10T15:30:00Z', note: '' }],
   });
 }
 
 /** Seven jobs, each at another gate, that together show every verdict and both unit systems. */
 export const demoJobs = (): JobDocument[] => [
-  peatSurvey(), mountainRescue(), farrier(), beekeeper(), forestRoad(), vet('HG-0139', 'vet', 'Skarn Valley Vets', 'vet', '19'), released(),
+  peatSurvey(),
+  mountainRescue(),
+  farrier(),
+  beekeeper(),
+  forestRoad(),
+  vet('HG-0139', 'vet', 'Skarn Valley Vets', 'vet', '19'),
+  released(),
 ];

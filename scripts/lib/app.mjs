@@ -45,12 +45,15 @@ export async function build() {
 }
 
 export async function migrate(env) {
-  if ((await tsx('scripts/migrate.ts', [], { env })) !== 0) stopWith('The database could not be brought up to date (above).');
+  if ((await tsx('scripts/migrate.ts', [], { env })) !== 0)
+    stopWith('The database could not be brought up to date (above).');
 }
 
 export async function wantPort(port, command) {
   if (!(await portFree(port))) {
-    stopWith(`Port ${port} is in use by another program. Stop that one, or choose another: PORT=${port + 1} ${command}`);
+    stopWith(
+      `Port ${port} is in use by another program. Stop that one, or choose another: PORT=${port + 1} ${command}`,
+    );
   }
 }
 
@@ -58,7 +61,11 @@ export async function wantPort(port, command) {
 export async function serve(mode, port, env) {
   const host = process.env.HOST ?? '127.0.0.1';
   const args = [mode, '-p', String(port), '-H', host];
-  const child = spawn(bin('next'), args, { cwd: ROOT, env: { ...env, NEXT_TELEMETRY_DISABLED: '1' }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(bin('next'), args, {
+    cwd: ROOT,
+    env: { ...env, NEXT_TELEMETRY_DISABLED: '1' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   child.stdout.on('data', (chunk) => mode === 'dev' && process.stdout.write(chunk));
   let over = false;
   const ended = new Promise((resolve) =>

@@ -11,7 +11,9 @@ const isRoot = () => process.getuid?.() === 0;
 const SERVER_USER = 'postgres';
 
 function asServerUser(program, args, options = {}) {
-  return isRoot() ? quietly('runuser', ['-u', SERVER_USER, '--', program, ...args], { cwd: '/', ...options }) : quietly(program, args, options);
+  return isRoot()
+    ? quietly('runuser', ['-u', SERVER_USER, '--', program, ...args], { cwd: '/', ...options })
+    : quietly(program, args, options);
 }
 
 function giveToServerUser(folder) {
@@ -44,7 +46,8 @@ function homeFor(name) {
   const away = path.join('/var/lib/high-gate', createHash('sha256').update(ROOT).digest('hex').slice(0, 12), name);
   mkdirSync(away, { recursive: true });
   giveToServerUser(away);
-  if (asServerUser('test', ['-w', away]).code !== 0) stopWith(`The database's user cannot write to ${here} nor to ${away}.`);
+  if (asServerUser('test', ['-w', away]).code !== 0)
+    stopWith(`The database's user cannot write to ${here} nor to ${away}.`);
   return away;
 }
 
@@ -75,7 +78,17 @@ export async function startCluster(bindir, name, { throwaway = false, port: want
     writeFileSync(secret, known.password, { mode: 0o600 });
     giveToServerUser(secret);
     const made = asServerUser(program('initdb'), [
-      '-D', data, '-U', 'high_gate', '-A', 'scram-sha-256', `--pwfile=${secret}`, '-E', 'UTF8', '--locale=C.UTF-8', ...(throwaway ? ['--no-sync'] : []),
+      '-D',
+      data,
+      '-U',
+      'high_gate',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${secret}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      ...(throwaway ? ['--no-sync'] : []),
     ]);
     rmSync(secret, { force: true });
     if (made.code !== 0) stopWith(`The database cluster could not be made:\n${(made.err || made.out).trim()}`);
@@ -94,10 +107,21 @@ export async function startCluster(bindir, name, { throwaway = false, port: want
   } else {
     port = await freePort(wantedPort);
     const log = path.join(known.home, 'server.log');
-    const settings = [`-p ${port}`, '-c listen_addresses=127.0.0.1', "-c unix_socket_directories=''", ...(throwaway ? ['-c fsync=off', '-c full_page_writes=off'] : [])];
-    const started = asServerUser(program('pg_ctl'), ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings.join(' '), 'start'], { stdio: 'ignore' });
+    const settings = [
+      `-p ${port}`,
+      '-c listen_addresses=127.0.0.1',
+      "-c unix_socket_directories=''",
+      ...(throwaway ? ['-c fsync=off', '-c full_page_writes=off'] : []),
+    ];
+    const started = asServerUser(
+      program('pg_ctl'),
+      ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings.join(' '), 'start'],
+      { stdio: 'ignore' },
+    );
     if (started.code !== 0) {
-      const why = existsSync(log) ? readFileSync(log, 'utf8').trim().split('\n').slice(-6).join('\n') : 'it left no log';
+      const why = existsSync(log)
+        ? readFileSync(log, 'utf8').trim().split('\n').slice(-6).join('\n')
+        : 'it left no log';
       stopWith(`The database did not start. Its log (${log}) ends:\n${why}`);
     }
   }

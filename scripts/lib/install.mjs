@@ -31,10 +31,14 @@ export function postgresPrograms() {
     const versions = readdirSync(debian).sort((a, b) => Number(b) - Number(a));
     folders.push(...versions.map((version) => path.join(debian, version, 'bin')));
   }
-  return folders.find((folder) => existsSync(path.join(folder, 'initdb')) && existsSync(path.join(folder, 'postgres'))) ?? null;
+  return (
+    folders.find((folder) => existsSync(path.join(folder, 'initdb')) && existsSync(path.join(folder, 'postgres'))) ??
+    null
+  );
 }
 
-export const chromiumProgram = () => ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((file) => existsSync(file)) ?? null;
+export const chromiumProgram = () =>
+  ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((file) => existsSync(file)) ?? null;
 
 let listed = false;
 async function apt(packages, why) {
@@ -44,11 +48,15 @@ async function apt(packages, why) {
     stopWith(`${packages.join(', ')} is missing and this is not a Debian machine. Install it and start again.`);
   }
   if (sudo && quietly('sudo', ['-n', 'true']).code !== 0) {
-    stopWith(`${packages.join(', ')} is missing and there is no permission to install it.\nAsk an administrator for: apt-get install ${packages.join(' ')}`);
+    stopWith(
+      `${packages.join(', ')} is missing and there is no permission to install it.\nAsk an administrator for: apt-get install ${packages.join(' ')}`,
+    );
   }
   const go = (args) => {
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    return sudo ? quietly('sudo', ['-n', 'apt-get', ...args], { env, maxBuffer: 1 << 28 }) : quietly('apt-get', args, { env, maxBuffer: 1 << 28 });
+    return sudo
+      ? quietly('sudo', ['-n', 'apt-get', ...args], { env, maxBuffer: 1 << 28 })
+      : quietly('apt-get', args, { env, maxBuffer: 1 << 28 });
   };
   if (!listed) {
     const update = go(['update', '-qq']);
@@ -56,13 +64,16 @@ async function apt(packages, why) {
     listed = true;
   }
   const done = go(['install', '-y', '-qq', '--no-install-recommends', ...packages]);
-  if (done.code !== 0) stopWith(`apt-get install ${packages.join(' ')} failed:\n${done.err.trim().split('\n').slice(-5).join('\n')}`);
+  if (done.code !== 0)
+    stopWith(`apt-get install ${packages.join(' ')} failed:\n${done.err.trim().split('\n').slice(-5).join('\n')}`);
 }
 
 /** PostgreSQL's programs, installed when missing; answers their folder. */
 export async function postgres() {
   if (!postgresPrograms()) await apt(['postgresql', 'postgresql-contrib'], 'the database');
-  return postgresPrograms() ?? stopWith('PostgreSQL was installed but its programs are not where pg_config --bindir says.');
+  return (
+    postgresPrograms() ?? stopWith('PostgreSQL was installed but its programs are not where pg_config --bindir says.')
+  );
 }
 
 /** Debian's Chromium, installed when missing; answers its path. */

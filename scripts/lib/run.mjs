@@ -20,6 +20,7 @@ export function quietly(program, args, options = {}) {
 }
 
 /** Runs one of our TypeScript scripts with the project's own loader. */
-export const tsx = (script, args = [], options = {}) => run(process.execPath, ['--import', 'tsx', script, ...args], options);
+export const tsx = (script, args = [], options = {}) =>
+  run(process.execPath, ['--import', 'tsx', script, ...args], options);
 
 export const bin = (name) => path.join(ROOT, 'node_modules', '.bin', name);

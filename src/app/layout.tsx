@@ -3,7 +3,10 @@ import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import './globals.css';
 
-export const metadata: Metadata = { title: 'High Gate', description: 'Checks a vehicle before and after a bolt-on lift, gate by gate, on measured readings.' };
+export const metadata: Metadata = {
+  title: 'High Gate',
+  description: 'Checks a vehicle before and after a bolt-on lift, gate by gate, on measured readings.',
+};
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function Layout({ children }: { children: ReactNode }) {

@@ -3,5 +3,10 @@ import 'server-only';
 /** A file to save: named, typed, never cached by anything between. */
 export const download = (body: BodyInit, name: string, type: string): Response =>
   new Response(body, {
-    headers: { 'Content-Type': type, 'Content-Disposition': `attachment; filename="${name}"`, 'Cache-Control': 'private, no-store', 'X-Content-Type-Options': 'nosniff' },
+    headers: {
+      'Content-Type': type,
+      'Content-Disposition': `attachment; filename="${name}"`,
+      'Cache-Control': 'private, no-store',
+      'X-Content-Type-Options': 'nosniff',
+    },
   });

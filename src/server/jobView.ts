@@ -33,6 +33,14 @@ export const jobView = cache(async (id: string): Promise<JobView> => {
   const job = loaded.document;
   const verdicts = workJob(job);
   return {
-    id, version: loaded.version, kitId: loaded.kitId, member, job, verdicts, gates: gateStates(job, verdicts), corners: cornerStances(job), open: job.job.state === 'open',
+    id,
+    version: loaded.version,
+    kitId: loaded.kitId,
+    member,
+    job,
+    verdicts,
+    gates: gateStates(job, verdicts),
+    corners: cornerStances(job),
+    open: job.job.state === 'open',
   };
 });

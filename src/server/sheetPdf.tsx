@@ -2,7 +2,8 @@ import path from 'node:path';
 import { Document, Font, Line, Page, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
 import type { Sheet, SheetRow, SheetVerdict } from '@/core/sheet/sheet';
 
-const font = (family: string, file: string) => path.join(process.cwd(), 'node_modules', '@fontsource', family, 'files', file);
+const font = (family: string, file: string) =>
+  path.join(process.cwd(), 'node_modules', '@fontsource', family, 'files', file);
 Font.register({
   family: 'Archivo',
   fonts: [
@@ -10,24 +11,46 @@ Font.register({
     { src: font('archivo', 'archivo-latin-700-normal.woff'), fontWeight: 700 },
   ],
 });
-Font.register({ family: 'Figures', src: font('atkinson-hyperlegible-mono', 'atkinson-hyperlegible-mono-latin-400-normal.woff') });
+Font.register({
+  family: 'Figures',
+  src: font('atkinson-hyperlegible-mono', 'atkinson-hyperlegible-mono-latin-400-normal.woff'),
+});
 Font.registerHyphenationCallback((word) => [word]);
 
 const INK = { Clear: '#0A6A63', Watch: '#8F5B00', Stop: '#9B2418', 'Not measured': '#5C666C' } as const;
 const s = StyleSheet.create({
   page: { fontFamily: 'Archivo', fontSize: 9, color: '#1D2327', padding: 36, paddingBottom: 54, lineHeight: 1.35 },
-  top: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 1.5, paddingBottom: 5, marginBottom: 8 },
+  top: {
+    flexDirection: 'row',
+    justifyContent: 'space-between',
+    borderBottomWidth: 1.5,
+    paddingBottom: 5,
+    marginBottom: 8,
+  },
   h1: { fontSize: 16, fontWeight: 700 },
   h2: { fontSize: 11, fontWeight: 700, marginTop: 12, marginBottom: 3 },
   row: { flexDirection: 'row', borderBottomWidth: 0.5, borderColor: '#D5D0C3', paddingVertical: 2.5, gap: 6 },
   head: { flexDirection: 'row', borderBottomWidth: 0.8, paddingBottom: 2, gap: 6, color: '#5C666C', fontSize: 8 },
   fig: { fontFamily: 'Figures', fontSize: 8.5 },
   grey: { color: '#5C666C' },
-  foot: { position: 'absolute', left: 36, right: 36, bottom: 24, fontSize: 7.5, color: '#5C666C', flexDirection: 'row', justifyContent: 'space-between', borderTopWidth: 0.5, paddingTop: 4, gap: 20 },
+  foot: {
+    position: 'absolute',
+    left: 36,
+    right: 36,
+    bottom: 24,
+    fontSize: 7.5,
+    color: '#5C666C',
+    flexDirection: 'row',
+    justifyContent: 'space-between',
+    borderTopWidth: 0.5,
+    paddingTop: 4,
+    gap: 20,
+  },
 });
 
 /** The shipped fonts' Latin cuts have no fraction slash, minus sign or primes: write them with what they have. */
-const plain = (text: string): string => text.replace(/⁄/g, '/').replace(/−/g, '-').replace(/[≤]/g, 'at most').replace(/[≥]/g, 'at least').replace(/′/g, "'");
+const plain = (text: string): string =>
+  text.replace(/⁄/g, '/').replace(/−/g, '-').replace(/[≤]/g, 'at most').replace(/[≥]/g, 'at least').replace(/′/g, "'");
 
 /**
  * The sheet as PDF.
@@ -36,44 +59,89 @@ const plain = (text: string): string => text.replace(/⁄/g, '/').replace(/−/g
  */
 export function sheetPdf(sheet: Sheet, shop: string, paper: 'A4' | 'LETTER', printed: string): Promise<Buffer> {
   const facts: [string, string][] = [
-    ['Customer', sheet.customer], ['Vehicle', sheet.vehicle], ['Suspension', sheet.suspension], ['Use', sheet.use], ['Fit promised', sheet.promise],
-    ['Fit proved', sheet.proved], ['Kit', sheet.kit], ['Claim measured from', sheet.reference], ['Heights', sheet.school],
+    ['Customer', sheet.customer],
+    ['Vehicle', sheet.vehicle],
+    ['Suspension', sheet.suspension],
+    ['Use', sheet.use],
+    ['Fit promised', sheet.promise],
+    ['Fit proved', sheet.proved],
+    ['Kit', sheet.kit],
+    ['Claim measured from', sheet.reference],
+    ['Heights', sheet.school],
   ];
   return renderToBuffer(
     <Document title={`${sheet.number} ${sheet.status}`} author={shop}>
       <Page size={paper} style={s.page}>
         <View style={s.top}>
-          <Text style={s.h1}>{sheet.number} · {sheet.status}</Text>
+          <Text style={s.h1}>
+            {sheet.number} · {sheet.status}
+          </Text>
           <Text style={s.grey}>{shop}</Text>
         </View>
-        {sheet.signed && <Text style={{ fontWeight: 700, marginBottom: 5 }}>{sheet.signed.kind} by {sheet.signed.by}, {sheet.signed.at}{sheet.signed.note ? `: ${sheet.signed.note}` : ''}</Text>}
+        {sheet.signed && (
+          <Text style={{ fontWeight: 700, marginBottom: 5 }}>
+            {sheet.signed.kind} by {sheet.signed.by}, {sheet.signed.at}
+            {sheet.signed.note ? `: ${sheet.signed.note}` : ''}
+          </Text>
+        )}
         {facts.map(([name, text]) => (
-          <View key={name} style={s.row} wrap={false}><Text style={[s.grey, { width: 100 }]}>{name}</Text><Text style={{ flex: 1 }}>{plain(text)}</Text></View>
+          <View key={name} style={s.row} wrap={false}>
+            <Text style={[s.grey, { width: 100 }]}>{name}</Text>
+            <Text style={{ flex: 1 }}>{plain(text)}</Text>
+          </View>
         ))}
         {sheet.open.length > 0 && (
           <View>
             <Text style={[s.h2, { color: INK.Stop }]}>In the way of release</Text>
-            {sheet.open.map((o, i) => <View key={i} style={s.row} wrap={false}><Text style={{ flex: 1 }}>{plain(o.why)} {plain(o.cure)}</Text></View>)}
+            {sheet.open.map((o, i) => (
+              <View key={i} style={s.row} wrap={false}>
+                <Text style={{ flex: 1 }}>
+                  {plain(o.why)} {plain(o.cure)}
+                </Text>
+              </View>
+            ))}
           </View>
         )}
         <Rows title="Ride heights, hub centre to lip" rows={sheet.heights} plan />
-        <Text style={s.h2} minPresenceAhead={40}>Checks</Text>
-        <View style={s.head}><Text style={{ width: 88 }}>Verdict</Text><Text style={{ width: 132 }}>Check</Text><Text style={{ width: 92 }}>Figure</Text><Text style={{ flex: 1 }}>What was found · Clear</Text></View>
-        {sheet.verdicts.map((v, i) => <VerdictRow key={i} v={v} />)}
+        <Text style={s.h2} minPresenceAhead={40}>
+          Checks
+        </Text>
+        <View style={s.head}>
+          <Text style={{ width: 88 }}>Verdict</Text>
+          <Text style={{ width: 132 }}>Check</Text>
+          <Text style={{ width: 92 }}>Figure</Text>
+          <Text style={{ flex: 1 }}>What was found · Clear</Text>
+        </View>
+        {sheet.verdicts.map((v, i) => (
+          <VerdictRow key={i} v={v} />
+        ))}
         {sheet.readings.length > 0 && <Rows title="Readings, before and after" rows={sheet.readings} />}
         {sheet.changes.length > 0 && (
           <View>
             <Text style={s.h2}>Changed on the vehicle</Text>
-            {sheet.changes.map((c, i) => <View key={i} style={s.row} wrap={false}><Text style={{ flex: 1 }}>{c.what}</Text><Text style={s.grey}>{c.by}, {c.at}</Text></View>)}
+            {sheet.changes.map((c, i) => (
+              <View key={i} style={s.row} wrap={false}>
+                <Text style={{ flex: 1 }}>{c.what}</Text>
+                <Text style={s.grey}>
+                  {c.by}, {c.at}
+                </Text>
+              </View>
+            ))}
           </View>
         )}
         <View wrap={false}>
           <Text style={s.h2}>For the owner</Text>
-          {sheet.cautions.map((c) => <Text key={c} style={{ marginBottom: 2 }}>· {plain(c)}</Text>)}
+          {sheet.cautions.map((c) => (
+            <Text key={c} style={{ marginBottom: 2 }}>
+              · {plain(c)}
+            </Text>
+          ))}
           <Text style={{ fontWeight: 700, marginTop: 5 }}>{sheet.disclaimer}</Text>
         </View>
         <View style={s.foot} fixed>
-          <Text style={{ flex: 1 }}>{sheet.disclaimer} ± is the expanded uncertainty (k = 2). Core {sheet.coreVersion}. Printed {printed}.</Text>
+          <Text style={{ flex: 1 }}>
+            {sheet.disclaimer} ± is the expanded uncertainty (k = 2). Core {sheet.coreVersion}. Printed {printed}.
+          </Text>
           <Text render={({ pageNumber, totalPages }) => `${sheet.number} · ${pageNumber} of ${totalPages}`} />
         </View>
       </Page>
@@ -88,13 +156,26 @@ function VerdictRow({ v }: { v: SheetVerdict }) {
     <View style={s.row} wrap={false}>
       <View style={{ width: 88, flexDirection: 'row', gap: 4 }}>
         <Svg width={17} height={15}>
-          <Line x1={3} y1={6} x2={3} y2={14} stroke={ink} strokeWidth={1.8} strokeDasharray={v.verdict === 'Not measured' ? '2 1.5' : undefined} />
+          <Line
+            x1={3}
+            y1={6}
+            x2={3}
+            y2={14}
+            stroke={ink}
+            strokeWidth={1.8}
+            strokeDasharray={v.verdict === 'Not measured' ? '2 1.5' : undefined}
+          />
           <Line x1={3} y1={8} x2={end[0] ?? 3} y2={end[1] ?? 8} stroke={ink} strokeWidth={1.8} />
-          {v.verdict === 'Stop' && v.safetyCritical && <Line x1={3} y1={11.5} x2={15} y2={11.5} stroke={ink} strokeWidth={1.8} />}
+          {v.verdict === 'Stop' && v.safetyCritical && (
+            <Line x1={3} y1={11.5} x2={15} y2={11.5} stroke={ink} strokeWidth={1.8} />
+          )}
         </Svg>
         <Text style={{ color: ink, fontWeight: 700 }}>{v.verdict}</Text>
       </View>
-      <View style={{ width: 132 }}><Text>{plain(v.title)}</Text><Text style={s.grey}>{v.place}</Text></View>
+      <View style={{ width: 132 }}>
+        <Text>{plain(v.title)}</Text>
+        <Text style={s.grey}>{v.place}</Text>
+      </View>
       <Text style={[s.fig, { width: 92 }]}>{plain(v.figure)}</Text>
       <View style={{ flex: 1 }}>
         <Text>{plain(v.words)}</Text>
@@ -109,11 +190,23 @@ function Rows({ title, rows, plan = false }: { title: string; rows: readonly She
   const cell = { width: 84 };
   return (
     <View>
-      <Text style={s.h2} minPresenceAhead={40}>{title}</Text>
-      <View style={s.head}><Text style={{ flex: 1 }} /><Text style={cell}>Before</Text>{plan && <Text style={cell}>Plan</Text>}<Text style={cell}>After</Text><Text style={cell}>Change</Text></View>
+      <Text style={s.h2} minPresenceAhead={40}>
+        {title}
+      </Text>
+      <View style={s.head}>
+        <Text style={{ flex: 1 }} />
+        <Text style={cell}>Before</Text>
+        {plan && <Text style={cell}>Plan</Text>}
+        <Text style={cell}>After</Text>
+        <Text style={cell}>Change</Text>
+      </View>
       {rows.map((r) => (
         <View key={r.name} style={s.row} wrap={false}>
-          <Text style={{ flex: 1 }}>{plain(r.name)}</Text><Text style={[s.fig, cell]}>{plain(r.before)}</Text>{plan && <Text style={[s.fig, cell]}>{plain(r.plan)}</Text>}<Text style={[s.fig, cell]}>{plain(r.after)}</Text><Text style={[s.fig, cell]}>{plain(r.change)}</Text>
+          <Text style={{ flex: 1 }}>{plain(r.name)}</Text>
+          <Text style={[s.fig, cell]}>{plain(r.before)}</Text>
+          {plan && <Text style={[s.fig, cell]}>{plain(r.plan)}</Text>}
+          <Text style={[s.fig, cell]}>{plain(r.after)}</Text>
+          <Text style={[s.fig, cell]}>{plain(r.change)}</Text>
         </View>
       ))}
     </View>

@@ -4,5 +4,6 @@ import { format } from 'date-fns';
 /** A moment in the shop's local time: "16 Nov 09:58". */
 export const whenShort = (iso: string, timeZone: string): string => format(new TZDate(iso, timeZone), 'd MMM HH:mm');
 /** With year and zone, for printed sheets: "16 Nov 2026, 09:58 GMT+1". */
-export const whenFull = (iso: string, timeZone: string): string => format(new TZDate(iso, timeZone), 'd MMM yyyy, HH:mm zzz');
+export const whenFull = (iso: string, timeZone: string): string =>
+  format(new TZDate(iso, timeZone), 'd MMM yyyy, HH:mm zzz');
 export const weekday = (iso: string, timeZone: string): string => format(new TZDate(iso, timeZone), 'EEEE');

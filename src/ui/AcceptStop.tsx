@@ -11,7 +11,12 @@ export function AcceptStop({ jobId, verdict }: { jobId: string; verdict: Verdict
   const [busy, start] = useTransition();
   const accept = () =>
     start(async () => {
-      const answer = await acceptStopAction(jobId, { check: verdict.check, gate: verdict.gate, place: verdict.place, reason });
+      const answer = await acceptStopAction(jobId, {
+        check: verdict.check,
+        gate: verdict.gate,
+        place: verdict.place,
+        reason,
+      });
       setWrong(answer.ok ? '' : answer.message);
     });
   return (
@@ -19,9 +24,15 @@ export function AcceptStop({ jobId, verdict }: { jobId: string; verdict: Verdict
       <label className="field">
         Accept this Stop because (prints on the customer’s sheet)
         <textarea rows={2} value={reason} onChange={(e) => setReason(e.target.value)} />
-        {wrong && <span className="wrong" role="alert">{wrong}</span>}
+        {wrong && (
+          <span className="wrong" role="alert">
+            {wrong}
+          </span>
+        )}
       </label>
-      <button className="btn" disabled={busy}>Accept with this reason</button>
+      <button className="btn" disabled={busy}>
+        Accept with this reason
+      </button>
     </form>
   );
 }

@@ -4,6 +4,7 @@ import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import Link from 'next/link';
 import type { Verdict } from '@/core/checks/types';
+import { blocksUnread } from '@/core/checks/workJob';
 import { PLACE_NAME } from '@/core/job/places';
 import { K } from '@/core/uncertainty/propagate';
 import { Arm, verdictInk } from './drawings/Arm';
@@ -20,14 +21,30 @@ interface Props {
 /** Verdicts, worst first; each opens how it is worked. */
 export function ChecksPanel({ jobId, verdicts, lead = false, empty = 'Nothing to judge yet.' }: Props) {
   if (verdicts.length === 0) return <p className="hint py-4">{empty}</p>;
-  return (
+  const waiting = verdicts.filter((v) => v.verdict === 'Not measured' && !blocksUnread(v));
+  const found = verdicts.filter((v) => !waiting.includes(v));
+  // A short list needs no folding; a long one would bury what was found.
+  const fold = waiting.length > 5;
+  const list = (some: readonly Verdict[]) => (
     <ul className="ruled">
-      {verdicts.map((v) => (
+      {some.map((v) => (
         <li key={`${v.check}/${v.gate}/${v.place}`}>
           <CheckRow jobId={jobId} v={v} lead={lead} />
         </li>
       ))}
     </ul>
+  );
+  if (!fold) return list(verdicts);
+  return (
+    <>
+      {found.length > 0 ? list(found) : <p className="hint py-2">Nothing found yet: the readings come first.</p>}
+      <details>
+        <summary className="flex min-h-12 items-center gap-3 font-semibold">
+          <Arm verdict="Not measured" /> {waiting.length} checks not measured yet
+        </summary>
+        {list(waiting)}
+      </details>
+    </>
   );
 }
 
@@ -44,26 +61,41 @@ function CheckRow({ jobId, v, lead }: { jobId: string; v: Verdict; lead: boolean
             </span>
             {v.quantity && v.value !== null && v.uncertainty !== null && (
               <span className="text-[15px] whitespace-nowrap">
-                <Figure quantity={v.quantity} value={v.value} signed /> <span className="text-pencil">± <Figure quantity={v.quantity} value={v.uncertainty} bare /></span>
+                <Figure quantity={v.quantity} value={v.value} signed />{' '}
+                <span className="text-pencil">
+                  ± <Figure quantity={v.quantity} value={v.uncertainty} bare />
+                </span>
               </span>
             )}
           </span>
           <span className="block text-[15px] text-pencil">
-            <span className={`font-bold ${verdictInk(v.verdict)}`}>{v.verdict}{v.verdict === 'Stop' && v.safetyCritical ? ', safety' : ''}</span>
+            <span className={`font-bold ${verdictInk(v.verdict)}`}>
+              {v.verdict}
+              {v.verdict === 'Stop' && v.safetyCritical ? ', safety' : ''}
+            </span>
             {': '}
             <Words phrase={v.summary} />
             {v.accepted && ` · accepted by ${v.accepted.by}`}
           </span>
-          {v.next.length > 0 && v.verdict !== 'Not measured' && <span className="block text-[15px]"><Words phrase={v.next} /></span>}
+          {v.next.length > 0 && v.verdict !== 'Not measured' && (
+            <span className="block text-[15px]">
+              <Words phrase={v.next} />
+            </span>
+          )}
           {v.mark && <span className="block text-sm text-pencil">{v.mark}</span>}
         </span>
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-[#1d2327]/50" />
-        <Dialog.Content aria-describedby={undefined} className="fixed inset-y-0 right-0 z-40 w-full max-w-[560px] overflow-y-auto border-l border-graphite bg-panel p-6">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-y-0 right-0 z-40 w-full max-w-[560px] overflow-y-auto border-l border-graphite bg-panel p-6"
+        >
           <div className="flex items-start justify-between gap-4">
             <Dialog.Title className="text-[22px]">How is this worked?</Dialog.Title>
-            <Dialog.Close className="btn px-3" aria-label="Close"><X className="size-5" /></Dialog.Close>
+            <Dialog.Close className="btn px-3" aria-label="Close">
+              <X className="size-5" />
+            </Dialog.Close>
           </div>
           <Working jobId={jobId} v={v} />
           {lead && v.verdict === 'Stop' && !v.safetyCritical && !v.accepted && <AcceptStop jobId={jobId} verdict={v} />}
@@ -77,31 +109,89 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
   const q = v.quantity;
   const rows: [string, React.ReactNode][] = [];
   if (q && v.value !== null) rows.push(['Figure', <Figure key="f" quantity={q} value={v.value} signed />]);
-  if (q && v.uncertainty !== null) rows.push(['Uncertainty (k = 2)', <span key="u">± <Figure quantity={q} value={v.uncertainty} /></span>]);
+  if (q && v.uncertainty !== null)
+    rows.push([
+      'Uncertainty (k = 2)',
+      <span key="u">
+        ± <Figure quantity={q} value={v.uncertainty} />
+      </span>,
+    ]);
   if (q && v.limit) {
     const sense = v.limit.sense === 'most' ? 'at most' : 'at least';
-    rows.push(['Clear', <span key="c">{sense} <Figure quantity={q} value={v.limit.clear} /></span>]);
-    rows.push(['Stop', <span key="s">{v.limit.sense === 'most' ? 'above' : 'below'} <Figure quantity={q} value={v.limit.stop} /></span>]);
+    rows.push([
+      'Clear',
+      <span key="c">
+        {sense} <Figure quantity={q} value={v.limit.clear} />
+      </span>,
+    ]);
+    rows.push([
+      'Stop',
+      <span key="s">
+        {v.limit.sense === 'most' ? 'above' : 'below'} <Figure quantity={q} value={v.limit.stop} />
+      </span>,
+    ]);
     rows.push(['Limit from', v.limit.source]);
   }
   if (q && v.margin !== null) rows.push(['Margin to Clear', <Figure key="m" quantity={q} value={v.margin} signed />]);
-  if (q && v.marginToStop !== null) rows.push(['Margin to Stop', <Figure key="ms" quantity={q} value={v.marginToStop} signed />]);
+  if (q && v.marginToStop !== null)
+    rows.push(['Margin to Stop', <Figure key="ms" quantity={q} value={v.marginToStop} signed />]);
   return (
     <div className="space-y-5 pt-4">
       <p className="flex items-center gap-3 text-lg font-bold">
         <Arm verdict={v.verdict} safetyCritical={v.safetyCritical} />
-        <span>{v.title}{v.place !== 'vehicle' && `, ${PLACE_NAME[v.place].toLowerCase()}`}: <span className={verdictInk(v.verdict)}>{v.verdict}</span></span>
+        <span>
+          {v.title}
+          {v.place !== 'vehicle' && `, ${PLACE_NAME[v.place].toLowerCase()}`}:{' '}
+          <span className={verdictInk(v.verdict)}>{v.verdict}</span>
+        </span>
       </p>
-      <p><Words phrase={v.summary} />{v.mark && <span className="text-pencil"> ({v.mark})</span>}</p>
-      {v.next.length > 0 && <p><strong>Next: </strong><Words phrase={v.next} /></p>}
-      {v.safetyCritical && <p className="hint">Safety-critical: a margin to Stop smaller than its uncertainty reads Stop, and Stop or Not measured keeps the vehicle here.</p>}
+      <p>
+        <Words phrase={v.summary} />
+        {v.mark && <span className="text-pencil"> ({v.mark})</span>}
+      </p>
+      {v.next.length > 0 && (
+        <p>
+          <strong>Next: </strong>
+          <Words phrase={v.next} />
+        </p>
+      )}
+      {v.safetyCritical && (
+        <p className="hint">
+          Safety-critical: a margin to Stop smaller than its uncertainty reads Stop, and Stop or Not measured keeps the
+          vehicle here.
+        </p>
+      )}
       {v.working.formula && <p className="fig border-l-4 border-rule pl-3 text-[15px]">{v.working.formula}</p>}
       {rows.length > 0 && (
-        <table className="plain"><tbody>{rows.map(([name, cell]) => <tr key={name}><th scope="row" className="w-44">{name}</th><td>{cell}</td></tr>)}</tbody></table>
+        <table className="plain">
+          <tbody>
+            {rows.map(([name, cell]) => (
+              <tr key={name}>
+                <th scope="row" className="w-44">
+                  {name}
+                </th>
+                <td>{cell}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
       {v.working.steps.length > 0 && (
-        <table className="plain"><caption className="text-left text-sm font-semibold text-pencil">Steps</caption>
-          <tbody>{v.working.steps.map((s) => <tr key={s.name}><th scope="row" className="w-56">{s.name}</th><td><Words phrase={s.amount} /></td></tr>)}</tbody></table>
+        <table className="plain">
+          <caption className="text-left text-sm font-semibold text-pencil">Steps</caption>
+          <tbody>
+            {v.working.steps.map((s) => (
+              <tr key={s.name}>
+                <th scope="row" className="w-56">
+                  {s.name}
+                </th>
+                <td>
+                  <Words phrase={s.amount} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
       {v.working.inputs.length > 0 && (
         <table className="plain">
@@ -109,8 +199,17 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
           <tbody>
             {v.working.inputs.map((i) => (
               <tr key={i.name}>
-                <td>{i.name}{i.assumed && ' (assumed from the other side)'}{i.readings > 1 && `, mean of ${i.readings}`}</td>
-                <td className="whitespace-nowrap"><Figure quantity={i.quantity} value={i.value} /> <span className="text-pencil">± <Figure quantity={i.quantity} value={K * i.u} bare /></span></td>
+                <td>
+                  {i.name}
+                  {i.assumed && ' (assumed from the other side)'}
+                  {i.readings > 1 && `, mean of ${i.readings}`}
+                </td>
+                <td className="whitespace-nowrap">
+                  <Figure quantity={i.quantity} value={i.value} />{' '}
+                  <span className="text-pencil">
+                    ± <Figure quantity={i.quantity} value={K * i.u} bare />
+                  </span>
+                </td>
               </tr>
             ))}
           </tbody>
@@ -122,7 +221,12 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
           <ul className="ruled">
             {v.missingSpots.map((s, i) => (
               <li key={v.missing[i]}>
-                <Link className="flex min-h-12 items-center underline underline-offset-4" href={`/jobs/${jobId}/${s.gate}/read?route=full&at=${s.point}.${s.place}.${s.state}`}>{v.missing[i]}</Link>
+                <Link
+                  className="flex min-h-12 items-center underline underline-offset-4"
+                  href={`/jobs/${jobId}/${s.gate}/read?route=full&at=${s.point}.${s.place}.${s.state}`}
+                >
+                  {v.missing[i]}
+                </Link>
               </li>
             ))}
           </ul>

@@ -6,7 +6,17 @@ import type { Quantity } from '@/core/units/quantity';
 import { useUnits } from './Units';
 
 /** One figure in the units in use; an inch fraction is set raised and lowered and read out in full. */
-export function Figure({ quantity, value, signed, bare }: { quantity: Quantity; value: number; signed?: boolean; bare?: boolean }) {
+export function Figure({
+  quantity,
+  value,
+  signed,
+  bare,
+}: {
+  quantity: Quantity;
+  value: number;
+  signed?: boolean;
+  bare?: boolean;
+}) {
   const shown = show(quantity, value, useUnits(), signed);
   const unit = bare ? '' : shown.unit;
   if (!shown.fraction) {
@@ -36,7 +46,11 @@ export function Words({ phrase }: { phrase: Phrase }) {
   return (
     <>
       {phrase.map((part, i) =>
-        typeof part === 'string' ? <span key={i}>{part}</span> : <Figure key={i} quantity={part.quantity} value={part.value} signed={part.signed} />,
+        typeof part === 'string' ? (
+          <span key={i}>{part}</span>
+        ) : (
+          <Figure key={i} quantity={part.quantity} value={part.value} signed={part.signed} />
+        ),
       )}
     </>
   );

@@ -9,7 +9,13 @@ export async function Frame({ member, where = '', children }: { member: Member; 
   const dark = (await cookies()).get('hg-theme')?.value === 'bay';
   return (
     <UnitsProvider units={member.units}>
-      <Header shop={member.shop.name} where={where} person={{ name: member.name, role: member.role }} metric={member.units.length === 'mm'} dark={dark} />
+      <Header
+        shop={member.shop.name}
+        where={where}
+        person={{ name: member.name, role: member.role }}
+        metric={member.units.length === 'mm'}
+        dark={dark}
+      />
       {children}
     </UnitsProvider>
   );

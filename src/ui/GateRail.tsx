@@ -23,12 +23,17 @@ export function GateRail({ jobId, gates }: { jobId: string; gates: readonly Gate
           >
             <RailArm at={at} arm={arm} />
             <span>
-              <span className={`block ${open ? 'text-[20px] font-bold [font-stretch:92%]' : at === 'ahead' ? 'font-medium text-pencil' : 'font-medium'}`}>
+              <span
+                className={`block ${open ? 'text-[20px] font-bold [font-stretch:92%]' : at === 'ahead' ? 'font-medium text-pencil' : 'font-medium'}`}
+              >
                 {GATE_TITLE[gate]}
                 {here && !open && <span aria-hidden="true"> ◂</span>}
               </span>
               {open && <span className="block text-sm text-pencil">{note}</span>}
-              <span className="sr-only">, {state}{open ? '' : `, ${note}`}</span>
+              <span className="sr-only">
+                , {state}
+                {open ? '' : `, ${note}`}
+              </span>
             </span>
           </Link>
         );
@@ -38,7 +43,14 @@ export function GateRail({ jobId, gates }: { jobId: string; gates: readonly Gate
 }
 
 function RailArm({ at, arm }: Pick<GateState, 'at' | 'arm'>) {
-  const ink = at === 'ahead' ? 'var(--pencil)' : arm === 'raised' ? 'var(--clear)' : arm === 'half' ? 'var(--watch)' : 'var(--stop)';
+  const ink =
+    at === 'ahead'
+      ? 'var(--pencil)'
+      : arm === 'raised'
+        ? 'var(--clear)'
+        : arm === 'half'
+          ? 'var(--watch)'
+          : 'var(--stop)';
   const end = arm === 'raised' ? [24, 4] : arm === 'half' ? [36, 14] : [38, 26];
   return (
     <svg width="40" height="48" viewBox="0 0 40 48" aria-hidden="true" className="shrink-0">

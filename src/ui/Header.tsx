@@ -41,7 +41,12 @@ export function Header({ shop, where, person, metric, dark }: Props) {
         {unit('in', !metric)}
         {unit('mm', metric)}
       </span>
-      <button type="button" className="min-h-12 min-w-12 text-pencil" onClick={() => after(setTheme(dark ? 'day' : 'bay'))} aria-label={dark ? 'Day colours' : 'Dark bay colours'}>
+      <button
+        type="button"
+        className="min-h-12 min-w-12 text-pencil"
+        onClick={() => after(setTheme(dark ? 'day' : 'bay'))}
+        aria-label={dark ? 'Day colours' : 'Dark bay colours'}
+      >
         {dark ? <Sun className="mx-auto size-5" /> : <Moon className="mx-auto size-5" />}
       </button>
       <DropdownMenu.Root>
@@ -50,7 +55,11 @@ export function Header({ shop, where, person, metric, dark }: Props) {
           <Menu className="size-4" aria-hidden />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" sideOffset={6} className="z-20 min-w-56 rounded-[3px] border border-graphite bg-panel p-1">
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={6}
+            className="z-20 min-w-56 rounded-[3px] border border-graphite bg-panel p-1"
+          >
             <DropdownMenu.Label className="px-3 py-2 text-sm text-pencil">
               {person.role} · {shop}
             </DropdownMenu.Label>
@@ -61,12 +70,18 @@ export function Header({ shop, where, person, metric, dark }: Props) {
               ['/bring-in', 'Bring in a job file'],
             ].map(([href, label]) => (
               <DropdownMenu.Item key={href} asChild>
-                <Link href={href ?? '/'} className="flex min-h-12 items-center rounded-[3px] px-3 data-highlighted:bg-paper">
+                <Link
+                  href={href ?? '/'}
+                  className="flex min-h-12 items-center rounded-[3px] px-3 data-highlighted:bg-paper"
+                >
                   {label}
                 </Link>
               </DropdownMenu.Item>
             ))}
-            <DropdownMenu.Item onSelect={() => void signOut()} className="flex min-h-12 items-center rounded-[3px] border-t border-rule px-3 data-highlighted:bg-paper">
+            <DropdownMenu.Item
+              onSelect={() => void signOut()}
+              className="flex min-h-12 items-center rounded-[3px] border-t border-rule px-3 data-highlighted:bg-paper"
+            >
               Sign out
             </DropdownMenu.Item>
           </DropdownMenu.Content>

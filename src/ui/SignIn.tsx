@@ -24,7 +24,9 @@ export function SignIn({ demo }: { demo: boolean }) {
     <div className="space-y-8">
       {demo && (
         <section aria-labelledby="demo" className="border border-graphite bg-panel p-5">
-          <h2 id="demo" className="pb-3">Look round the demo shop as</h2>
+          <h2 id="demo" className="pb-3">
+            Look round the demo shop as
+          </h2>
           <div className="grid gap-3">
             {DEMO.map(([name, role, who]) => (
               <button key={who} type="button" className="btn justify-between" disabled={busy} onClick={() => as(who)}>
@@ -37,10 +39,22 @@ export function SignIn({ demo }: { demo: boolean }) {
       )}
       <form ref={form} action={act} className="space-y-4">
         <h2>Sign in</h2>
-        <label className="field">E-mail<input ref={email} name="email" type="email" autoComplete="username" required /></label>
-        <label className="field">Password<input ref={password} name="password" type="password" autoComplete="current-password" required /></label>
-        {answer && !answer.ok && <p role="alert" className="font-semibold text-stop">{answer.message}</p>}
-        <button className="btn btn-main w-full" disabled={busy}>{busy ? 'Signing in' : 'Sign in'}</button>
+        <label className="field">
+          E-mail
+          <input ref={email} name="email" type="email" autoComplete="username" required />
+        </label>
+        <label className="field">
+          Password
+          <input ref={password} name="password" type="password" autoComplete="current-password" required />
+        </label>
+        {answer && !answer.ok && (
+          <p role="alert" className="font-semibold text-stop">
+            {answer.message}
+          </p>
+        )}
+        <button className="btn btn-main w-full" disabled={busy}>
+          {busy ? 'Signing in' : 'Sign in'}
+        </button>
       </form>
     </div>
   );

@@ -8,17 +8,34 @@ import { VehicleSide } from './drawings/VehicleSide';
 import { Figure } from './Figure';
 
 /** The vehicle from side and front, its four heights beside it: it stays through every gate. */
-export function VehicleBand({ vehicle, corners, verdicts }: { vehicle: Vehicle; corners: readonly CornerStance[]; verdicts: readonly Verdict[] }) {
-  const cell = (corner: Corner) => <CornerCell corner={corners.find((c) => c.corner === corner)} verdict={verdicts.find((v) => v.check === 'lift-against-plan' && v.place === corner)} />;
+export function VehicleBand({
+  vehicle,
+  corners,
+  verdicts,
+}: {
+  vehicle: Vehicle;
+  corners: readonly CornerStance[];
+  verdicts: readonly Verdict[];
+}) {
+  const cell = (corner: Corner) => (
+    <CornerCell
+      corner={corners.find((c) => c.corner === corner)}
+      verdict={verdicts.find((v) => v.check === 'lift-against-plan' && v.place === corner)}
+    />
+  );
   return (
     <section aria-label="Vehicle and ride heights" className="border-b border-rule px-5 py-2">
       <div className="grid grid-cols-2 items-center gap-x-5 gap-y-2 lg:grid-cols-[auto_minmax(0,1fr)_auto_1px_auto_minmax(0,220px)_auto]">
         {cell('FL')}
-        <div className="hidden justify-center lg:flex"><VehicleSide vehicle={vehicle} corners={corners} height={128} /></div>
+        <div className="hidden justify-center lg:flex">
+          <VehicleSide vehicle={vehicle} corners={corners} height={128} />
+        </div>
         {cell('RL')}
         <div className="hidden h-28 bg-rule lg:block" />
         {cell('FR')}
-        <div className="hidden justify-center lg:flex"><VehicleFront vehicle={vehicle} corners={corners} height={128} /></div>
+        <div className="hidden justify-center lg:flex">
+          <VehicleFront vehicle={vehicle} corners={corners} height={128} />
+        </div>
         {cell('RR')}
       </div>
     </section>
@@ -31,18 +48,36 @@ function CornerCell({ corner, verdict }: { corner: CornerStance | undefined; ver
     <div className="min-w-28">
       <p className="text-sm font-semibold text-pencil">{PLACE_NAME[corner.corner]}</p>
       {corner.before ? (
-        <p className="text-chalk"><span className="sr-only">before </span><Figure quantity="length" value={corner.before.value} /></p>
+        <p className="text-chalk">
+          <span className="sr-only">before </span>
+          <Figure quantity="length" value={corner.before.value} />
+        </p>
       ) : (
         <p className="text-pencil">to read</p>
       )}
-      {corner.after && <p className="text-lg font-bold text-paint"><span className="sr-only">after </span><Figure quantity="length" value={corner.after.value} /></p>}
+      {corner.after && (
+        <p className="text-lg font-bold text-paint">
+          <span className="sr-only">after </span>
+          <Figure quantity="length" value={corner.after.value} />
+        </p>
+      )}
       {corner.rise && (
         <p className="flex items-center gap-2 text-sm">
           <Figure quantity="length" value={corner.rise.value} signed />
-          {verdict && verdict.verdict !== 'Not measured' && <><Arm verdict={verdict.verdict} size={20} /><span className="sr-only">{verdict.verdict}</span></>}
+          {verdict && verdict.verdict !== 'Not measured' && (
+            <>
+              <Arm verdict={verdict.verdict} size={20} />
+              <span className="sr-only">{verdict.verdict}</span>
+            </>
+          )}
         </p>
       )}
-      {!corner.after && corner.plan !== null && <p className="text-sm"><span className="text-pencil">plan </span><Figure quantity="length" value={corner.plan} /></p>}
+      {!corner.after && corner.plan !== null && (
+        <p className="text-sm">
+          <span className="text-pencil">plan </span>
+          <Figure quantity="length" value={corner.plan} />
+        </p>
+      )}
     </div>
   );
 }

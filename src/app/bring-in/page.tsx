@@ -6,7 +6,9 @@ export default async function Page() {
   const member = await requireMember();
   return (
     <Frame member={member} where="Bring in a job file">
-      <main className="max-w-[640px] p-5"><BringIn /></main>
+      <main className="max-w-[640px] p-5">
+        <BringIn />
+      </main>
     </Frame>
   );
 }

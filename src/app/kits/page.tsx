@@ -1,28 +1,50 @@
-import { asc, eq } from 'drizzle-orm';
-import { kits } from '@/db/schema/shops';
-import { database } from '@/server/database';
 import { requireMember } from '@/server/session';
+import { kitsOf } from '@/server/shopView';
 import { Frame } from '@/ui/Frame';
 import { Words } from '@/ui/Figure';
 import { KitForm } from '@/ui/shop/KitForm';
 
 export default async function Kits() {
   const member = await requireMember();
-  const list = await database().select().from(kits).where(eq(kits.shopId, member.shop.id)).orderBy(asc(kits.name));
+  const list = await kitsOf(member);
   const mm = (value: number) => [{ quantity: 'length', value, signed: true }] as const;
   return (
     <Frame member={member} where="Kits">
       <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
         <div className="p-5">
           <h1 className="pb-3">Kits, and what they claim</h1>
-          {list.length === 0 ? <p className="hint">No kit yet. Add the first from its sheet.</p> : (
+          {list.length === 0 ? (
+            <p className="hint">No kit yet. Add the first from its sheet.</p>
+          ) : (
             <table className="plain">
-              <thead><tr><th>Kit</th><th>Claims, front</th><th>Claims, rear</th><th>Where it stands</th></tr></thead>
-              <tbody>{list.map((k) => <tr key={k.id}><th scope="row">{k.name}</th><td><Words phrase={mm(k.claimFront)} /></td><td><Words phrase={mm(k.claimRear)} /></td><td>{k.source}</td></tr>)}</tbody>
+              <thead>
+                <tr>
+                  <th>Kit</th>
+                  <th>Claims, front</th>
+                  <th>Claims, rear</th>
+                  <th>Where it stands</th>
+                </tr>
+              </thead>
+              <tbody>
+                {list.map((k) => (
+                  <tr key={k.id}>
+                    <th scope="row">{k.name}</th>
+                    <td>
+                      <Words phrase={mm(k.claimFront)} />
+                    </td>
+                    <td>
+                      <Words phrase={mm(k.claimRear)} />
+                    </td>
+                    <td>{k.source}</td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           )}
         </div>
-        <aside className="border-l border-rule p-5"><KitForm /></aside>
+        <aside className="border-l border-rule p-5">
+          <KitForm />
+        </aside>
       </main>
     </Frame>
   );

@@ -1,21 +1,25 @@
 import { LIMIT_FIGURES, LIMIT_KEYS } from '@/core/checks/limits';
 import { show } from '@/core/units/format';
-import { shopLimits } from '@/db/queries/limits';
-import { database } from '@/server/database';
 import { requireMember } from '@/server/session';
+import { limitsOf } from '@/server/shopView';
 import { whenShort } from '@/server/when';
 import { Frame } from '@/ui/Frame';
 import { LimitRow } from '@/ui/shop/LimitRow';
 
 export default async function Limits() {
   const member = await requireMember();
-  const limits = await shopLimits(database(), member.shop.id);
+  const limits = await limitsOf(member);
   const may = member.role === 'lead' || member.role === 'owner';
   return (
     <Frame member={member} where="Limits">
       <main className="max-w-[1100px] p-5">
         <h1>Limits this shop judges by</h1>
-        <p className="hint pt-1 pb-4">{may ? 'A change judges every open job at once; signed sheets keep the limits they were signed with.' : 'Only a lead sets them.'} ◆ marks safety-critical figures.</p>
+        <p className="hint pt-1 pb-4">
+          {may
+            ? 'A change judges every open job at once; signed sheets keep the limits they were signed with.'
+            : 'Only a lead sets them.'}{' '}
+          ◆ marks safety-critical figures.
+        </p>
         <ul className="ruled">
           {LIMIT_KEYS.map((key) => {
             const figure = LIMIT_FIGURES[key];
@@ -30,7 +34,9 @@ export default async function Limits() {
                 clear={text(limit.clear)}
                 stop={text(limit.stop)}
                 source={limit.source}
-                set={limit.setBy && limit.setAt ? `${limit.setBy}, ${whenShort(limit.setAt, member.shop.timeZone)}` : null}
+                set={
+                  limit.setBy && limit.setAt ? `${limit.setBy}, ${whenShort(limit.setAt, member.shop.timeZone)}` : null
+                }
                 may={may}
               />
             );

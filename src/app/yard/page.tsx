@@ -1,8 +1,7 @@
 import Link from 'next/link';
 import { GateName } from '@/core/job/schema';
-import { yardQuery, YARD_PAGE } from '@/db/queries/yard';
-import { database } from '@/server/database';
 import { requireMember } from '@/server/session';
+import { yardPage } from '@/server/shopView';
 import { weekday, whenShort } from '@/server/when';
 import { Frame } from '@/ui/Frame';
 import { YardFilters } from '@/ui/yard/YardFilters';
@@ -15,23 +14,39 @@ export default async function Yard({ searchParams }: { searchParams: Promise<Rec
   const gate = GateName.safeParse(asked.gate).data ?? null;
   const page = Math.min(400, Math.max(0, Math.trunc(Number(asked.page ?? 0)) || 0));
   const words = (asked.find ?? '').slice(0, 120);
-  const rows = await yardQuery(database(), member.shop.id, { words, show, gate, page });
-  const more = rows.length > YARD_PAGE;
+  const { rows, more } = await yardPage(member, { words, show, gate, page });
   const zone = member.shop.timeZone;
-  const at = (to: number) => `/yard?${new URLSearchParams({ ...(words && { find: words }), ...(show !== 'open' && { show }), ...(gate && { gate }), page: String(to) })}`;
+  const at = (to: number) =>
+    `/yard?${new URLSearchParams({ ...(words && { find: words }), ...(show !== 'open' && { show }), ...(gate && { gate }), page: String(to) })}`;
   return (
     <Frame member={member} where={`${member.shop.name} · ${weekday(new Date().toISOString(), zone)}`}>
       <main className="px-6 py-5">
         <div className="flex flex-wrap items-center gap-4 pb-4">
-          <h1 className="grow">{show === 'open' ? 'What may open next' : show === 'released' ? 'Released' : 'Left unreleased'}</h1>
+          <h1 className="grow">
+            {show === 'open' ? 'What may open next' : show === 'released' ? 'Released' : 'Left unreleased'}
+          </h1>
           <YardFilters words={words} show={show} gate={gate} />
-          <Link href="/book" className="btn btn-main">Book a vehicle</Link>
+          <Link href="/book" className="btn btn-main">
+            Book a vehicle
+          </Link>
         </div>
-        <YardLanes rows={rows.slice(0, YARD_PAGE).map((row) => ({ ...row, booked: whenShort(row.bookedAt, zone) }))} filtered={words !== '' || gate !== null} show={show} />
+        <YardLanes
+          rows={rows.map((row) => ({ ...row, booked: whenShort(row.bookedAt, zone) }))}
+          filtered={words !== '' || gate !== null}
+          show={show}
+        />
         {(page > 0 || more) && (
           <div className="flex gap-3 pt-5">
-            {page > 0 && <Link className="btn" href={at(page - 1)}>Earlier in the list</Link>}
-            {more && <Link className="btn" href={at(page + 1)}>Further down the list</Link>}
+            {page > 0 && (
+              <Link className="btn" href={at(page - 1)}>
+                Earlier in the list
+              </Link>
+            )}
+            {more && (
+              <Link className="btn" href={at(page + 1)}>
+                Further down the list
+              </Link>
+            )}
           </div>
         )}
       </main>

@@ -69,12 +69,19 @@ const hose = (gate: ReadingGate): CheckDefinition => ({
       ...slack,
       limit: { clear: wants, stop: 15 },
       cap: proof && !proof.good ? { at: 'Stop', why: `by hand: ${proof.note || 'not free'}` } : undefined,
-      formula: 'slack = free length − greatest straight span at full droop and lock; allowance = max(25 mm, 5 % of the free length)',
+      formula:
+        'slack = free length − greatest straight span at full droop and lock; allowance = max(25 mm, 5 % of the free length)',
       summary:
-        slack.value < 0 ? [mm(-slack.value), ' short at full droop, wants ', mm(wants), ' of slack'] : [mm(slack.value), ' of slack at full droop, wants ', mm(wants)],
+        slack.value < 0
+          ? [mm(-slack.value), ' short at full droop, wants ', mm(wants), ' of slack']
+          : [mm(slack.value), ' of slack at full droop, wants ', mm(wants)],
       next:
         short > 0 || slack.value - wants < K * slack.u
-          ? ['Longer hose, flexible part ', mm(neededFreeLength(values) + K * slack.u), ' or more, or lower the bracket; then bleed and pedal test.']
+          ? [
+              'Longer hose, flexible part ',
+              mm(neededFreeLength(values) + K * slack.u),
+              ' or more, or lower the bracket; then bleed and pedal test.',
+            ]
           : ['Prove by hand at full droop and both locks: no kink, twist or rub.'],
       mark: gate === 'before' ? 'provisional: droop is read again after new shocks' : undefined,
       steps: [
@@ -100,29 +107,55 @@ const swayBar: CheckDefinition = {
     const at = (gate: ReadingGate, point: string): Spot => ({ gate, point, place, state: 'floor' });
     return {
       required: { 'angle before': at('before', 'barAngle'), 'angle after': at('after', 'barAngle') },
-      optional: { arm: at('after', 'barArmLength'), 'arm before': at('before', 'barArmLength'), link: at('after', 'swayLinkLength'), lean: at('after', 'swayLinkLean') },
+      optional: {
+        arm: at('after', 'barArmLength'),
+        'arm before': at('before', 'barArmLength'),
+        link: at('after', 'swayLinkLength'),
+        lean: at('after', 'swayLinkLean'),
+      },
     };
   },
   work: (input) => {
     const before = input.get('angle before');
     const after = input.get('angle after');
-    const rotation = propagate(([now = 0, neutral = 0]) => barRotation({ angleNow: now, angleNeutral: neutral }), [after, before]);
+    const rotation = propagate(
+      ([now = 0, neutral = 0]) => barRotation({ angleNow: now, angleNeutral: neutral }),
+      [after, before],
+    );
     const arm = input.maybe('arm') ?? input.maybe('arm before');
     const link = input.maybe('link');
     const lean = input.maybe('lean');
     const advice: Worked['next'] = (() => {
-      if (!arm || !link) return ['Measure the bar’s arm and the fitted link: they give the link length that brings it back.'];
+      if (!arm || !link)
+        return ['Measure the bar’s arm and the fitted link: they give the link length that brings it back.'];
       const wanted = propagate(
         ([a = 0, l = 0, now = 0, neutral = 0, tilt = 0]) =>
-          neutralLinkLength({ arm: a, link: l, angleNow: now, angleNeutral: neutral, lean: tilt, runs: input.job.vehicle.swayLink }),
+          neutralLinkLength({
+            arm: a,
+            link: l,
+            angleNow: now,
+            angleNeutral: neutral,
+            lean: tilt,
+            runs: input.job.vehicle.swayLink,
+          }),
         // An unread lean is taken as upright, give or take five degrees.
         [arm, link, after, before, lean ?? { value: 0, u: 5 }],
       );
-      return ['Link of ', mm(wanted.value), ' (± ', mm(K * wanted.u), lean ? ')' : ', link taken as upright)', ' brings it back; fitted ', mm(link.value), '.'];
+      return [
+        'Link of ',
+        mm(wanted.value),
+        ' (± ',
+        mm(K * wanted.u),
+        lean ? ')' : ', link taken as upright)',
+        ' brings it back; fitted ',
+        mm(link.value),
+        '.',
+      ];
     })();
     return {
       ...rotation,
-      formula: 'rotation = bar angle after − before; link for neutral = distance from the link’s far end to where the arm’s end stood before (exact circles)',
+      formula:
+        'rotation = bar angle after − before; link for neutral = distance from the link’s far end to where the arm’s end stood before (exact circles)',
       summary: ['rotated ', deg(rotation.value, true), ' from where it stood before'],
       next: advice,
       steps: [{ name: 'For neutral', amount: advice }],
@@ -139,7 +172,10 @@ const STATIC_GAPS: readonly { point: string; limit: LimitKey; safety: boolean; t
   { point: 'gapHose', limit: 'tyreToHose', safety: true, title: 'Static gap, hose or harness' },
 ];
 
-const staticGap = (gate: ReadingGate, { point, limit, safety, title }: (typeof STATIC_GAPS)[number]): CheckDefinition => ({
+const staticGap = (
+  gate: ReadingGate,
+  { point, limit, safety, title }: (typeof STATIC_GAPS)[number],
+): CheckDefinition => ({
   id: `static-${point.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}`,
   title,
   gate,
@@ -156,7 +192,12 @@ const staticGap = (gate: ReadingGate, { point, limit, safety, title }: (typeof S
     const gaps = spots.map((s) => input.get(s.state));
     const least = propagate((values) => Math.min(...values), gaps);
     const where = spots[gaps.findIndex((gap) => gap.value === least.value)];
-    const at = where?.state === 'floor-left' ? ', at left lock' : where?.state === 'floor-right' ? ', at right lock' : ', straight';
+    const at =
+      where?.state === 'floor-left'
+        ? ', at left lock'
+        : where?.state === 'floor-right'
+          ? ', at right lock'
+          : ', straight';
     return {
       ...least,
       formula: 'least of the gaps measured straight and at both locks, on the floor',
@@ -181,7 +222,11 @@ const bumpGap = (gate: ReadingGate): CheckDefinition => ({
     const axle = isCorner(place) ? axleOf(place) : 'front';
     const at = (point: string, state: 'floor' | 'ramp'): Spot => ({ gate, point, place, state });
     return {
-      required: { body: at('tyreToBody', 'floor'), stop: at('bumpStopGap', 'floor'), squash: { gate, point: 'stopCompression', place: axle, state: 'floor' } },
+      required: {
+        body: at('tyreToBody', 'floor'),
+        stop: at('bumpStopGap', 'floor'),
+        squash: { gate, point: 'stopCompression', place: axle, state: 'floor' },
+      },
       optional: {
         'body flexed': at('tyreToBody', 'ramp'),
         'stop flexed': at('bumpStopGap', 'ramp'),
@@ -190,8 +235,11 @@ const bumpGap = (gate: ReadingGate): CheckDefinition => ({
     };
   },
   notWorkable: (job, place) => {
-    const kind = isCorner(place) && axleOf(place) === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
-    return isBeam(kind) ? null : 'a wishbone moves the tyre farther than its stop: it needs the motion ratio, which the tape alone does not give';
+    const kind =
+      isCorner(place) && axleOf(place) === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
+    return isBeam(kind)
+      ? null
+      : 'a wishbone moves the tyre farther than its stop: it needs the motion ratio, which the tape alone does not give';
   },
   work: (input) => {
     const gap = ([body = 0, stop = 0, squash = 0]: number[]) => gapAtBump(body, stop, squash);
@@ -206,7 +254,10 @@ const bumpGap = (gate: ReadingGate): CheckDefinition => ({
     const disagree = flexed !== null && apart > K * Math.hypot(parked.u, flexed.u);
     const proof = input.proof('proof');
     const cap: Worked['cap'] = disagree
-      ? { at: 'Watch', why: 'parked and flexed disagree beyond their uncertainty: the stop lands elsewhere, or a reading is wrong' }
+      ? {
+          at: 'Watch',
+          why: 'parked and flexed disagree beyond their uncertainty: the stop lands elsewhere, or a reading is wrong',
+        }
       : !flexed
         ? { at: 'Watch', why: 'read parked only: read it again flexed on the ramp' }
         : gate === 'after' && !(proof?.good ?? false)
@@ -215,9 +266,16 @@ const bumpGap = (gate: ReadingGate): CheckDefinition => ({
     return {
       ...value,
       cap,
-      formula: 'gap at bump = tyre to body in the line of travel − bump-stop gap − stop compression, parked and flexed; the lesser',
-      summary: value.value < 0 ? ['meets the body ', mm(-value.value), ' before the stop is home'] : [mm(value.value), ' left with the stop home'],
-      next: value.value < 10 ? ['Longer bump stop by ', mm(10 + K * value.u - value.value), ', less tyre, or trim.'] : ['Prove it flexed, lock to lock.'],
+      formula:
+        'gap at bump = tyre to body in the line of travel − bump-stop gap − stop compression, parked and flexed; the lesser',
+      summary:
+        value.value < 0
+          ? ['meets the body ', mm(-value.value), ' before the stop is home']
+          : [mm(value.value), ' left with the stop home'],
+      next:
+        value.value < 10
+          ? ['Longer bump stop by ', mm(10 + K * value.u - value.value), ', less tyre, or trim.']
+          : ['Prove it flexed, lock to lock.'],
       steps: [
         { name: 'Parked', amount: [mm(parked.value)] },
         { name: 'Flexed', amount: flexed ? [mm(flexed.value)] : ['not read'] },

@@ -22,7 +22,9 @@ const seen = (
   limit: null,
   quantity: null,
   places: () => at.places ?? ['vehicle'],
-  needs: (_job, place) => ({ required: { seen: { gate: at.gate ?? 'after', point, place, state: at.state ?? 'floor' } } }),
+  needs: (_job, place) => ({
+    required: { seen: { gate: at.gate ?? 'after', point, place, state: at.state ?? 'floor' } },
+  }),
 });
 
 const lampAim: CheckDefinition = {
@@ -42,7 +44,9 @@ const lampAim: CheckDefinition = {
 export function lampSteps(input: WorkInput): { name: string; amount: Phrase }[] {
   const before = input.maybe('lamp before');
   const after = input.maybe('lamp after');
-  const complete = Object.keys({ ...fourHeights(input.job, 'before'), ...fourHeights(input.job, 'after') }).every((n) => input.maybe(n));
+  const complete = Object.keys({ ...fourHeights(input.job, 'before'), ...fourHeights(input.job, 'after') }).every((n) =>
+    input.maybe(n),
+  );
   if (!before || !after || !complete) return [];
   const meanRise = (axle: Axle) => {
     const [l, r] = cornersOf(axle);
@@ -65,6 +69,9 @@ export const handChecks: readonly CheckDefinition[] = [
   seen('wheel-fastening', 'Wheel fastening', 'wheelFastening', true),
   seen('steering', 'Steering', 'steering', true),
   lampAim,
-  seen('rub-safety', 'Tyre against hose, brake, steering, arm, spring, frame', 'rubSafety', true, { places: AXLES, state: 'ramp' }),
+  seen('rub-safety', 'Tyre against hose, brake, steering, arm, spring, frame', 'rubSafety', true, {
+    places: AXLES,
+    state: 'ramp',
+  }),
   seen('rub-body', 'Tyre against body, as promised', 'rubBody', false, { places: AXLES, state: 'ramp' }),
 ];

@@ -46,9 +46,14 @@ export const loadSpots: Record<string, Spot> = {
 
 /** Unlike loads are not compared; unrecorded ones never read Clear. 25 kg and a quarter tank are shop defaults. */
 export function loadCap(input: WorkInput): Worked['cap'] {
-  const [fuel0, fuel1, load0, load1] = ['fuel before', 'fuel after', 'load before', 'load after'].map((n) => input.maybe(n));
+  const [fuel0, fuel1, load0, load1] = ['fuel before', 'fuel after', 'load before', 'load after'].map((n) =>
+    input.maybe(n),
+  );
   if (!fuel0 || !fuel1 || !load0 || !load1) {
-    return { at: 'Watch', why: 'fuel and load of both height sets are not recorded: record them to compare like with like' };
+    return {
+      at: 'Watch',
+      why: 'fuel and load of both height sets are not recorded: record them to compare like with like',
+    };
   }
   const kg = load1.value - load0.value;
   const tank = fuel1.value - fuel0.value;

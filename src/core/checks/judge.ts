@@ -34,8 +34,10 @@ export function judge(
 }
 
 /** True where the instrument cannot ever read Clear: its uncertainty is wider than the room Clear allows. */
-export const cannotDecide = (expanded: number, limit: { clear: number; stop: number; sense: 'most' | 'least' }): boolean =>
-  limit.sense === 'most' ? expanded > limit.clear : false;
+export const cannotDecide = (
+  expanded: number,
+  limit: { clear: number; stop: number; sense: 'most' | 'least' },
+): boolean => (limit.sense === 'most' ? expanded > limit.clear : false);
 
 /** Worst first. */
 export const RANK: Record<VerdictWord, number> = { Stop: 0, 'Not measured': 1, Watch: 2, Clear: 3 };

@@ -14,4 +14,6 @@ export const deg = (value: number, signed = false): Amount => ({ quantity: 'angl
 
 /** Writes a phrase out in the wanted units. */
 export const say = (phrase: Phrase, units: UnitChoice): string =>
-  phrase.map((part) => (typeof part === 'string' ? part : show(part.quantity, part.value, units, part.signed).text)).join('');
+  phrase
+    .map((part) => (typeof part === 'string' ? part : show(part.quantity, part.value, units, part.signed).text))
+    .join('');

@@ -1,7 +1,7 @@
 import { AXLES, axleOf, CORNERS, cornersOf, PLACE_NAME, type Axle, type Corner, type Place } from '../job/places';
 import type { Spot } from '../job/figures';
 import type { JobDocument, ReadingGate } from '../job/schema';
-import { leftRight, noseUpChange, rake, rakeDegrees, splitRise, type FourCorners } from '../stance/heights';
+import { noseUpChange, rake, rakeDegrees, splitRise, type FourCorners } from '../stance/heights';
 import { corrections, readAgainFirst, twistMm } from '../stance/twist';
 import { propagate, type Uncertain } from '../uncertainty/propagate';
 import { fourHeights, heightOf, heightSpots, loadCap, loadSpots, ofFour } from './heightNeeds';
@@ -9,12 +9,23 @@ import { deg, mm, type Phrase } from './phrase';
 import type { CheckDefinition, WorkInput } from './types';
 
 const HEIGHT_CHANGES = ['spring', 'tyre-or-wheel', 'tyre-pressure', 'load', 'track-bar-or-arm'] as const;
-const stance = { safetyCritical: false, calculationMayClear: true, staleOn: HEIGHT_CHANGES, quantity: 'length' } as const;
-const bothGates = (job: JobDocument, corner: Corner) => ({ ...heightSpots(job, 'before', corner), ...heightSpots(job, 'after', corner) });
+const stance = {
+  safetyCritical: false,
+  calculationMayClear: true,
+  staleOn: HEIGHT_CHANGES,
+  quantity: 'length',
+} as const;
+const bothGates = (job: JobDocument, corner: Corner) => ({
+  ...heightSpots(job, 'before', corner),
+  ...heightSpots(job, 'after', corner),
+});
 const planned = (job: JobDocument, corner: Corner): number | null =>
   axleOf(corner) === 'front' ? job.plan.liftFront : job.plan.liftRear;
 const rise = (input: WorkInput, corner: Corner): Uncertain =>
-  propagate(([after = 0, before = 0]) => after - before, [heightOf(input, 'after', corner), heightOf(input, 'before', corner)]);
+  propagate(
+    ([after = 0, before = 0]) => after - before,
+    [heightOf(input, 'after', corner), heightOf(input, 'before', corner)],
+  );
 const markSpots = (corner: Corner): Record<string, Spot> => ({
   'mark before': { gate: 'before', point: 'hubToMark', place: corner, state: 'floor' },
   'mark after': { gate: 'after', point: 'hubToMark', place: corner, state: 'floor' },
@@ -46,15 +57,22 @@ const liftAgainstPlan: CheckDefinition = {
       value: off,
       u: got.u,
       cap: loadCap(input),
-      formula: 'lip rise = hub-to-lip after − before; deviation = lip rise − planned lift; lip rise = suspension + body lift + moved hub + lip alteration',
+      formula:
+        'lip rise = hub-to-lip after − before; deviation = lip rise − planned lift; lip rise = suspension + body lift + moved hub + lip alteration',
       summary: ['rose ', mm(got.value, true), ', planned ', mm(want, true)],
-      next: off > 0 ? ['Higher than planned: check spring, spacer and load at this corner.'] : ['Lower than planned: check seating, preload and settling at this corner.'],
+      next:
+        off > 0
+          ? ['Higher than planned: check spring, spacer and load at this corner.']
+          : ['Lower than planned: check seating, preload and settling at this corner.'],
       steps: [
         { name: 'Lip rise', amount: [mm(got.value, true)] },
         { name: 'Planned lift', amount: [mm(want, true)] },
         { name: 'Body on frame', amount: [mm(parts.bodyLift, true)] },
         { name: 'Moved hub or pivots', amount: [mm(parts.movedHub, true)] },
-        { name: altered === null ? 'Lip altered, planned' : 'Lip altered, from the body mark', amount: [mm(parts.lipAltered, true)] },
+        {
+          name: altered === null ? 'Lip altered, planned' : 'Lip altered, from the body mark',
+          amount: [mm(parts.lipAltered, true)],
+        },
         { name: 'Suspension (droop)', amount: [mm(parts.suspension, true)] },
         { name: 'Solver travel', amount: [mm(parts.travel, true)] },
       ],
@@ -62,7 +80,11 @@ const liftAgainstPlan: CheckDefinition = {
   },
 };
 
-const REFERENCE_NAME = { 'maker-stock': 'maker’s stock figure', 'like-vehicle': 'a like vehicle', before: 'stock unknown, Before used' };
+const REFERENCE_NAME = {
+  'maker-stock': 'maker’s stock figure',
+  'like-vehicle': 'a like vehicle',
+  before: 'stock unknown, Before used',
+};
 
 const liftAgainstClaim: CheckDefinition = {
   ...stance,
@@ -81,7 +103,9 @@ const liftAgainstClaim: CheckDefinition = {
     const { reference, kit } = input.job;
     const stock = axleOf(corner) === 'front' ? reference.front : reference.rear;
     const fromStock = reference.kind !== 'before' && stock !== null;
-    const got = fromStock ? propagate(([after = 0]) => after - stock, [heightOf(input, 'after', corner)]) : rise(input, corner);
+    const got = fromStock
+      ? propagate(([after = 0]) => after - stock, [heightOf(input, 'after', corner)])
+      : rise(input, corner);
     const claim = (axleOf(corner) === 'front' ? kit?.claimFront : kit?.claimRear) ?? 0;
     return {
       value: got.value - claim,
@@ -132,7 +156,9 @@ const rakeCheck: CheckDefinition = {
   places: () => ['vehicle'],
   needs: (job) => ({ required: { ...fourHeights(job, 'before'), ...fourHeights(job, 'after') }, optional: loadSpots }),
   notWorkable: (job) =>
-    job.plan.liftFront === null || job.plan.liftRear === null ? 'the plan has no lift for both axles yet: set it at the Plan gate' : null,
+    job.plan.liftFront === null || job.plan.liftRear === null
+      ? 'the plan has no lift for both axles yet: set it at the Plan gate'
+      : null,
   work: (input) => {
     const { plan, vehicle } = input.job;
     const before = ofFour(input, 'before', rake);
@@ -147,12 +173,24 @@ const rakeCheck: CheckDefinition = {
       value: after.value - want,
       u: Math.hypot(before.u, after.u),
       cap: loadCap(input),
-      formula: 'rake = mean rear − mean front lip height; deviation = rake after − (rake before + planned rear lift − planned front lift); nose-up = atan((rise front − rise rear)/wheelbase)',
-      summary: [after.value < 0 ? 'nose up by ' : 'tail up by ', mm(Math.abs(after.value)), ', planned ', mm(want, true)],
+      formula:
+        'rake = mean rear − mean front lip height; deviation = rake after − (rake before + planned rear lift − planned front lift); nose-up = atan((rise front − rise rear)/wheelbase)',
+      summary: [
+        after.value < 0 ? 'nose up by ' : 'tail up by ',
+        mm(Math.abs(after.value)),
+        ', planned ',
+        mm(want, true),
+      ],
       next: ['Trim the end that is off plan; caster, lamps and noise of the driveline follow the rake.'],
       steps: [
-        { name: 'Rake before', amount: [mm(before.value, true), ' · ', deg(rakeDegrees(before.value, vehicle.wheelbase), true)] },
-        { name: 'Rake after', amount: [mm(after.value, true), ' · ', deg(rakeDegrees(after.value, vehicle.wheelbase), true)] },
+        {
+          name: 'Rake before',
+          amount: [mm(before.value, true), ' · ', deg(rakeDegrees(before.value, vehicle.wheelbase), true)],
+        },
+        {
+          name: 'Rake after',
+          amount: [mm(after.value, true), ' · ', deg(rakeDegrees(after.value, vehicle.wheelbase), true)],
+        },
         { name: 'Rake planned', amount: [mm(want, true)] },
         { name: 'Nose-up change of the body', amount: [deg(nose, true)] },
       ],
@@ -183,17 +221,29 @@ function twistOf(input: WorkInput, gate: ReadingGate, change: boolean) {
   const off = Object.fromEntries(CORNERS.map((c) => [c, Math.abs(h[c] - expected(c))])) as FourCorners;
   const first = readAgainFirst(spread, off);
   const bad = Math.abs(residual.value) > 3 * residual.u;
-  const summary: Phrase = ['corners twist ', mm(Math.abs(residual.value)), bad ? '' : '; passing does not prove equal springs'];
+  const summary: Phrase = [
+    'corners twist ',
+    mm(Math.abs(residual.value)),
+    bad ? '' : '; passing does not prove equal springs',
+  ];
   return {
     ...residual,
-    limit: { clear: 3 * residual.u, stop: 3 * residual.u, source: 'three combined standard uncertainties of these readings' },
+    limit: {
+      clear: 3 * residual.u,
+      stop: 3 * residual.u,
+      source: 'three combined standard uncertainties of these readings',
+    },
     summary,
     next: [
       `Read ${PLACE_NAME[first].toLowerCase()} height again first`,
       '; else: floor out of level, a tyre pressure, a bent lip or body tolerance.',
     ] as Phrase,
-    formula: '(FL − FR)/front track − (RL − RR)/rear track, shown over the mean track; any one of the four corrections cures it',
-    steps: CORNERS.map((corner) => ({ name: `Cured if ${PLACE_NAME[corner].toLowerCase()} reads`, amount: [mm(cures[corner], true), ' different'] as Phrase })),
+    formula:
+      '(FL − FR)/front track − (RL − RR)/rear track, shown over the mean track; any one of the four corrections cures it',
+    steps: CORNERS.map((corner) => ({
+      name: `Cured if ${PLACE_NAME[corner].toLowerCase()} reads`,
+      amount: [mm(cures[corner], true), ' different'] as Phrase,
+    })),
     neverStop: !change,
   };
 }
@@ -236,7 +286,11 @@ const settled: CheckDefinition = {
     const [earlier, latest] = sets.slice(-2).map((set) => input.figures.figure(spot, set));
     if (earlier?.status !== 'read' || latest?.status !== 'read') {
       return {
-        value: 0, u: 0, formula: '', summary: ['one set read'], next: ['Roll, bounce and read the second set.'],
+        value: 0,
+        u: 0,
+        formula: '',
+        summary: ['one set read'],
+        next: ['Roll, bounce and read the second set.'],
         cap: { at: 'Not measured', why: 'a second set, rolled and bounced between, is still to be read' },
       };
     }

@@ -33,9 +33,19 @@ export function workJob(job: JobDocument): Verdict[] {
   return worstFirst(verdicts);
 }
 
-/** Worst first; among equals the safety-critical ones lead. Stable otherwise. */
-export const worstFirst = (verdicts: readonly Verdict[]): Verdict[] =>
-  [...verdicts].sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || Number(b.safetyCritical) - Number(a.safetyCritical));
+/**
+ * Worst first; among equals the safety-critical ones lead. Stable otherwise. What merely waits to be read comes after
+ * what was found; where it would keep the vehicle here (safety-critical at After, or stale) it comes before a Watch.
+ */
+export const worstFirst = (verdicts: readonly Verdict[]): Verdict[] => {
+  const order = (v: Verdict): number =>
+    v.verdict === 'Stop' ? 0 : blocksUnread(v) ? 1 : { Watch: 2, 'Not measured': 3, Clear: 4 }[v.verdict];
+  return [...verdicts].sort((a, b) => order(a) - order(b) || Number(b.safetyCritical) - Number(a.safetyCritical));
+};
+
+/** Not measured in a way that wants doing: stale, or in the way of release. */
+export const blocksUnread = (v: Verdict): boolean =>
+  v.verdict === 'Not measured' && (v.stale !== null || (v.safetyCritical && v.gate === 'after'));
 
 /** Works one check at one place; null where a part it concerns is not fitted. */
 export function workCheck(check: CheckDefinition, figures: Figures, place: Place): Verdict | null {
@@ -46,7 +56,12 @@ export function workCheck(check: CheckDefinition, figures: Figures, place: Place
 
   if (required.some(({ figure }) => figure.status === 'not-fitted')) {
     if (check.work) return null;
-    return { ...base, summary: ['answered “not fitted”'], next: ['This has to be looked at on every vehicle.'], ...listed(required.map((r) => r.spot)) };
+    return {
+      ...base,
+      summary: ['answered “not fitted”'],
+      next: ['This has to be looked at on every vehicle.'],
+      ...listed(required.map((r) => r.spot)),
+    };
   }
   const why = check.notWorkable?.(job, place);
   if (why) return { ...base, summary: [why], next: ['Left open here; the flexed rub test can still prove it.'] };
@@ -70,7 +85,9 @@ export function workCheck(check: CheckDefinition, figures: Figures, place: Place
       ...base,
       ...listed(open.map((r) => r.spot)),
       summary: [
-        unreachable.length > 0 ? `could not be reached: ${unreachable.map((r) => spotName(r.spot)).join('; ')}` : `needs ${open.length} ${open.length === 1 ? 'reading' : 'readings'}`,
+        unreachable.length > 0
+          ? `could not be reached: ${unreachable.map((r) => spotName(r.spot)).join('; ')}`
+          : `needs ${open.length} ${open.length === 1 ? 'reading' : 'readings'}`,
       ],
       next: [`Read ${spotName((open[0] ?? { spot: required[0]?.spot }).spot as Spot)}.`],
     };
@@ -87,13 +104,34 @@ export function workCheck(check: CheckDefinition, figures: Figures, place: Place
 
 function emptyVerdict(check: CheckDefinition, place: Place): Verdict {
   return {
-    check: check.id, title: check.title, gate: check.gate, place, verdict: 'Not measured', safetyCritical: check.safetyCritical,
-    quantity: check.quantity, value: null, uncertainty: null, limit: null, margin: null, marginToStop: null, summary: [], next: [],
-    missing: [], missingSpots: [], stale: null, mark: null, assumed: false, accepted: null, working: { formula: '', inputs: [], steps: [] },
+    check: check.id,
+    title: check.title,
+    gate: check.gate,
+    place,
+    verdict: 'Not measured',
+    safetyCritical: check.safetyCritical,
+    quantity: check.quantity,
+    value: null,
+    uncertainty: null,
+    limit: null,
+    margin: null,
+    marginToStop: null,
+    summary: [],
+    next: [],
+    missing: [],
+    missingSpots: [],
+    stale: null,
+    mark: null,
+    assumed: false,
+    accepted: null,
+    working: { formula: '', inputs: [], steps: [] },
   };
 }
 
-const listed = (spots: Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => ({ missing: spots.map(spotName), missingSpots: spots });
+const listed = (spots: Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => ({
+  missing: spots.map(spotName),
+  missingSpots: spots,
+});
 
 function workInput(figures: Figures, place: Place, found: Map<string, Figure>): WorkInput {
   const read = (name: string): ReadFigure | null => {
@@ -123,7 +161,16 @@ function inputsOf(spots: Record<string, Spot>, found: Map<string, Figure>): Verd
     const figure = found.get(name);
     const quantity = pointById(spot.point)?.quantity;
     if (figure?.status !== 'read' || !quantity || quantity === 'observation') return [];
-    return [{ name: spotName(spot), quantity, value: figure.value, u: figure.u, readings: figure.readings.length, assumed: figure.assumed }];
+    return [
+      {
+        name: spotName(spot),
+        quantity,
+        value: figure.value,
+        u: figure.u,
+        readings: figure.readings.length,
+        assumed: figure.assumed,
+      },
+    ];
   });
 }
 
@@ -135,7 +182,11 @@ function observed(input: WorkInput, base: Verdict): Verdict {
     ...base,
     verdict: good ? 'Clear' : base.check === 'as-found' ? 'Watch' : 'Stop',
     summary: [seen?.note || (good ? 'seen and good' : 'fault found')],
-    next: good ? [] : base.check === 'as-found' ? ['Show the customer before anything is touched.'] : ['Put right, then look again and file it.'],
+    next: good
+      ? []
+      : base.check === 'as-found'
+        ? ['Show the customer before anything is touched.']
+        : ['Put right, then look again and file it.'],
     working: { formula: 'observed by hand and eye; no arithmetic clears it', inputs: [], steps },
   };
 }
@@ -173,13 +224,30 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict): Verdic
   if (result.neverStop && verdict.verdict === 'Stop') verdict.verdict = 'Watch';
   const bettered = (at: 'Watch' | 'Not measured' | 'Stop', why: string) => {
     // "Not measured" withdraws the figure; the other caps only lower a verdict.
-    if (at === 'Not measured') Object.assign(verdict, { verdict: at, value: null, uncertainty: null, margin: null, marginToStop: null, summary: [why], missing: [why] });
-    else if (RANK[verdict.verdict] > RANK[at]) Object.assign(verdict, { verdict: at, next: [...(verdict.next.length ? [...verdict.next, ' '] : []), `${why[0]?.toUpperCase()}${why.slice(1)}.`] });
+    if (at === 'Not measured')
+      Object.assign(verdict, {
+        verdict: at,
+        value: null,
+        uncertainty: null,
+        margin: null,
+        marginToStop: null,
+        summary: [why],
+        missing: [why],
+      });
+    else if (RANK[verdict.verdict] > RANK[at])
+      Object.assign(verdict, {
+        verdict: at,
+        next: [...(verdict.next.length ? [...verdict.next, ' '] : []), `${why[0]?.toUpperCase()}${why.slice(1)}.`],
+      });
   };
   if (result.cap) bettered(result.cap.at, result.cap.why);
-  if (assumed && check.gate === 'after') bettered('Watch', 'a figure is taken from the other side: measure it to read Clear');
+  if (assumed && check.gate === 'after')
+    bettered('Watch', 'a figure is taken from the other side: measure it to read Clear');
   if (verdict.verdict === 'Watch' && judged.margin >= 0 && cannotDecide(uncertainty, limit)) {
-    verdict.next = [...verdict.next, ' The instrument cannot decide this limit: repeat the readings, or use a calliper or height gauge.'];
+    verdict.next = [
+      ...verdict.next,
+      ' The instrument cannot decide this limit: repeat the readings, or use a calliper or height gauge.',
+    ];
   }
   return verdict;
 }
@@ -193,7 +261,11 @@ function acceptanceOf(job: JobDocument, verdict: Verdict): Verdict['accepted'] {
   if (verdict.verdict !== 'Stop' || verdict.safetyCritical) return null;
   return (
     job.acceptances.findLast(
-      (a) => a.check === verdict.check && a.gate === verdict.gate && a.place === verdict.place && Math.abs(a.value - (verdict.value ?? 0)) < 1e-6,
+      (a) =>
+        a.check === verdict.check &&
+        a.gate === verdict.gate &&
+        a.place === verdict.place &&
+        Math.abs(a.value - (verdict.value ?? 0)) < 1e-6,
     ) ?? null
   );
 }

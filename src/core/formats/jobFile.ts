@@ -31,7 +31,12 @@ export function readJobFile(text: string): ReadJob {
 }
 
 const path = (parts: readonly PropertyKey[]): string =>
-  parts.length === 0 ? 'file' : parts.map((part) => (typeof part === 'number' ? `[${part}]` : `.${String(part)}`)).join('').replace(/^\./, '');
+  parts.length === 0
+    ? 'file'
+    : parts
+        .map((part) => (typeof part === 'number' ? `[${part}]` : `.${String(part)}`))
+        .join('')
+        .replace(/^\./, '');
 
 function broken(job: JobDocument): string | null {
   const ids = new Set<string>();
@@ -41,7 +46,10 @@ function broken(job: JobDocument): string | null {
     ids.add(reading.id);
     const point = pointById(reading.point);
     if (!point) return `${at}.point: there is no point "${reading.point}"`;
-    if ((point.quantity === 'observation') !== (reading.answer === 'observed') && ['measured', 'observed'].includes(reading.answer)) {
+    if (
+      (point.quantity === 'observation') !== (reading.answer === 'observed') &&
+      ['measured', 'observed'].includes(reading.answer)
+    ) {
       return `${at}.answer: ${reading.point} is ${point.quantity === 'observation' ? 'observed, not measured' : 'measured, not observed'}`;
     }
   }
@@ -50,10 +58,15 @@ function broken(job: JobDocument): string | null {
     const old = job.readings.find((r) => r.id === reading.supersedes);
     if (!old) return `readings[${i}].supersedes: there is no reading ${reading.supersedes}`;
     if (old.id === reading.id) return `readings[${i}].supersedes: a reading cannot supersede itself`;
-    const same = old.gate === reading.gate && old.point === reading.point && old.place === reading.place && old.state === reading.state;
+    const same =
+      old.gate === reading.gate &&
+      old.point === reading.point &&
+      old.place === reading.place &&
+      old.state === reading.state;
     if (!same) return `readings[${i}].supersedes: the reading it names was taken elsewhere`;
   }
-  for (const [i, strike] of job.strikes.entries()) if (!ids.has(strike.reading)) return `strikes[${i}].reading: there is no reading ${strike.reading}`;
+  for (const [i, strike] of job.strikes.entries())
+    if (!ids.has(strike.reading)) return `strikes[${i}].reading: there is no reading ${strike.reading}`;
   return null;
 }
 
@@ -73,7 +86,10 @@ export const verdictRecord = (v: Verdict) => ({
   margin: v.margin,
   marginToStop: v.marginToStop,
   uncertainty: v.uncertainty,
-  unit: v.value === null ? null : ({ length: 'mm', angle: 'deg', pressure: 'kPa', mass: 'kg', share: 'share' } as const)[v.quantity ?? 'length'],
+  unit:
+    v.value === null
+      ? null
+      : ({ length: 'mm', angle: 'deg', pressure: 'kPa', mass: 'kg', share: 'share' } as const)[v.quantity ?? 'length'],
   source: v.limit?.source ?? null,
   missing: v.missing,
   stale: v.stale,
@@ -82,4 +98,3 @@ export const verdictRecord = (v: Verdict) => ({
   summary: say(v.summary, METRIC_SHOP),
   next: say(v.next, METRIC_SHOP),
 });
-

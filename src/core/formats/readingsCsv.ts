@@ -14,10 +14,26 @@ export function readingsCsv(job: JobDocument): string {
     .map((r) => {
       const quantity = pointById(r.point)?.quantity;
       return {
-        id: r.id, gate: r.gate, point: r.point, place: r.place, state: r.state, set: r.set, answer: r.answer,
-        typed: r.text, typed_unit: r.unit, value: r.value ?? '', base_unit: quantity && quantity !== 'observation' ? BASE_UNIT[quantity] : '',
-        good: r.good ?? '', instrument: r.instrument, taken_by: r.takenBy, taken_at: r.takenAt, note: r.note,
-        supersedes: r.supersedes ?? '', asked: r.asked, struck_reason: struck.get(r.id)?.reason ?? '', struck_by: struck.get(r.id)?.by ?? '',
+        id: r.id,
+        gate: r.gate,
+        point: r.point,
+        place: r.place,
+        state: r.state,
+        set: r.set,
+        answer: r.answer,
+        typed: r.text,
+        typed_unit: r.unit,
+        value: r.value ?? '',
+        base_unit: quantity && quantity !== 'observation' ? BASE_UNIT[quantity] : '',
+        good: r.good ?? '',
+        instrument: r.instrument,
+        taken_by: r.takenBy,
+        taken_at: r.takenAt,
+        note: r.note,
+        supersedes: r.supersedes ?? '',
+        asked: r.asked,
+        struck_reason: struck.get(r.id)?.reason ?? '',
+        struck_by: struck.get(r.id)?.by ?? '',
       };
     });
   // A leading minus of a plain number is no formula.

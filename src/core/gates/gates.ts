@@ -32,7 +32,12 @@ export function gateStates(job: JobDocument, verdicts: readonly Verdict[]): Gate
     const at = closed || i < here ? ('passed' as const) : i === here ? ('current' as const) : ('ahead' as const);
     const lowered = job.job.state === 'left-unreleased' && gate === 'release';
     const stopped = stops(verdicts, gate) > 0;
-    const arm = lowered || at === 'ahead' || (at === 'current' && stopped) ? ('lowered' as const) : at === 'passed' ? ('raised' as const) : ('half' as const);
+    const arm =
+      lowered || at === 'ahead' || (at === 'current' && stopped)
+        ? ('lowered' as const)
+        : at === 'passed'
+          ? ('raised' as const)
+          : ('half' as const);
     return { gate, at, arm, note: gateNote(job, verdicts, gate) };
   });
 }
@@ -46,7 +51,10 @@ function gateNote(job: JobDocument, verdicts: readonly Verdict[], gate: GateName
       const route = buildRoute(job, gate, 'short');
       const left = route.filter((stop) => stop.status !== 'answered').length;
       const stopped = stops(verdicts, gate);
-      const readings = left === 0 ? `all ${route.length} read` : `${route.length - left} of ${route.length} read · ${minutesLeft(route)} min left`;
+      const readings =
+        left === 0
+          ? `all ${route.length} read`
+          : `${route.length - left} of ${route.length} read · ${minutesLeft(route)} min left`;
       return stopped > 0 ? `${stopped} ${stopped === 1 ? 'stop' : 'stops'} · ${readings}` : readings;
     }
     case 'plan':
@@ -75,7 +83,9 @@ export function shutBecause(job: JobDocument): string[] {
     case 'before':
     case 'after': {
       const left = buildRoute(job, job.job.gate, 'short').filter((stop) => stop.status !== 'answered');
-      return left.length === 0 ? [] : [`${left.length} ${left.length === 1 ? 'reading' : 'readings'} of the short route still to answer`];
+      return left.length === 0
+        ? []
+        : [`${left.length} ${left.length === 1 ? 'reading' : 'readings'} of the short route still to answer`];
     }
     case 'plan':
       return [

@@ -21,7 +21,11 @@ export interface Blocker {
 export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice = INCH_SHOP): Blocker[] {
   return verdicts
     .filter((v) => v.gate === 'after')
-    .filter((v) => (v.safetyCritical ? v.verdict === 'Stop' || v.verdict === 'Not measured' : v.verdict === 'Stop' && v.accepted === null))
+    .filter((v) =>
+      v.safetyCritical
+        ? v.verdict === 'Stop' || v.verdict === 'Not measured'
+        : v.verdict === 'Stop' && v.accepted === null,
+    )
     .map((v) => ({
       check: v.check,
       title: v.title,

@@ -7,7 +7,11 @@ import type { JobDocument } from '../job/schema';
 import { buildRoute, minutesLeft } from '../route/route';
 import { releaseBlockers } from './release';
 
-const Amount = z.object({ quantity: z.enum(['length', 'angle', 'pressure', 'mass', 'share']), value: z.number(), signed: z.boolean().optional() });
+const Amount = z.object({
+  quantity: z.enum(['length', 'angle', 'pressure', 'mass', 'share']),
+  value: z.number(),
+  signed: z.boolean().optional(),
+});
 /** What the Yard shows of a job, kept beside it so that the Yard need not work every job. */
 export const Standing = z.object({
   verdict: z.enum(['Clear', 'Watch', 'Stop', 'Not measured']),
@@ -25,30 +29,55 @@ export function standingOf(job: JobDocument, verdicts: readonly Verdict[]): Stan
   if (gate === 'intake') return plain('Not measured', ['Take the vehicle in and open Before'], [job.job.use], 3);
   if (gate === 'plan') {
     const set = job.plan.liftFront !== null && job.plan.liftRear !== null;
-    return set ? plain('Clear', ['Plan set: open Build'], [], 5) : plain('Not measured', ['Set the wanted lift'], [], 4);
+    return set
+      ? plain('Clear', ['Plan set: open Build'], [], 5)
+      : plain('Not measured', ['Set the wanted lift'], [], 4);
   }
-  if (gate === 'build') return plain('Watch', ['On the hoist'], [`${job.changes.filter((c) => c.gate === 'build').length} changes recorded`], 4);
+  if (gate === 'build') {
+    const n = job.changes.filter((c) => c.gate === 'build').length;
+    return plain('Watch', ['On the hoist'], [n === 1 ? '1 change recorded' : `${n} changes recorded`], 4);
+  }
 
   const side = gate === 'before' ? 'before' : 'after';
   const left = buildRoute(job, side, 'short').filter((stop) => stop.status !== 'answered');
   const sub = left.length > 0 ? [`${left.length} readings left, ${minutesLeft(left)} min`] : ['all readings in'];
-  const worst = verdicts.find((v) => v.gate === side && !v.accepted && (v.verdict === 'Stop' || (v.verdict === 'Watch' && (left.length === 0 || v.check === 'twist'))));
+  const worst = verdicts.find(
+    (v) =>
+      v.gate === side &&
+      !v.accepted &&
+      (v.verdict === 'Stop' || (v.verdict === 'Watch' && (left.length === 0 || v.check === 'twist'))),
+  );
   if (worst && (worst.verdict === 'Stop' || gate === 'before')) {
     return {
       verdict: worst.verdict,
       safetyCritical: worst.safetyCritical,
-      headline: [`${worst.title}, ${PLACE_NAME[worst.place].toLowerCase()}: `, ...worst.summary],
+      headline: [
+        `${worst.title}${worst.place === 'vehicle' ? '' : `, ${PLACE_NAME[worst.place].toLowerCase()}`}: `,
+        ...worst.summary,
+      ],
       sub: worst.next.length > 0 ? [...worst.next] : sub,
       rank: RANK[worst.verdict] + (worst.safetyCritical ? 0 : 1),
     };
   }
   if (left.length > 0) {
     const stale = left.filter((stop) => stop.status === 'stale').length;
-    return plain('Not measured', [stale > 0 ? `${stale} readings stale after a change: read again` : `Next reading: ${left[0]?.point.short ?? ''}`], sub, 3);
+    return plain(
+      'Not measured',
+      [
+        stale > 0
+          ? `${stale} readings stale after a change: read again`
+          : `Next reading: ${left[0]?.point.short ?? ''}`,
+      ],
+      sub,
+      3,
+    );
   }
   const blocked = releaseBlockers(verdicts).length;
-  if (side === 'after' && blocked > 0) return plain('Not measured', [`${blocked} checks in the way of release`], sub, 2);
-  return side === 'after' ? plain('Clear', ['Lead to sign'], ['sheet ready'], 5) : plain('Clear', ['Before is whole: open Plan'], sub, 5);
+  if (side === 'after' && blocked > 0)
+    return plain('Not measured', [`${blocked} checks in the way of release`], sub, 2);
+  return side === 'after'
+    ? plain('Clear', ['Lead to sign'], ['sheet ready'], 5)
+    : plain('Clear', ['Before is whole: open Plan'], sub, 5);
 }
 
 const plain = (verdict: Standing['verdict'], headline: Phrase, sub: Phrase, rank: number): Standing => ({

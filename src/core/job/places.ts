@@ -20,7 +20,15 @@ export const PLACE_NAME: Record<Place, string> = {
 };
 
 /** How the vehicle stands while a reading is taken; a route goes round once within each. */
-export const VehicleState = z.enum(['floor', 'floor-left', 'floor-right', 'ramp', 'droop', 'droop-left', 'droop-right']);
+export const VehicleState = z.enum([
+  'floor',
+  'floor-left',
+  'floor-right',
+  'ramp',
+  'droop',
+  'droop-left',
+  'droop-right',
+]);
 export type VehicleState = z.infer<typeof VehicleState>;
 
 export const STATE_NAME: Record<VehicleState, string> = {

@@ -14,7 +14,13 @@ export const GATES = GateName.options;
 export const ReadingGate = z.enum(['before', 'after']);
 export type ReadingGate = z.infer<typeof ReadingGate>;
 
-export const FrontSuspension = z.enum(['wishbone-coil-over', 'wishbone-torsion-bar', 'beam-links', 'beam-radius-arms', 'beam-leaves']);
+export const FrontSuspension = z.enum([
+  'wishbone-coil-over',
+  'wishbone-torsion-bar',
+  'beam-links',
+  'beam-radius-arms',
+  'beam-leaves',
+]);
 export const RearSuspension = z.enum(['beam-links', 'beam-triangulated', 'beam-leaves']);
 export const SUSPENSION_NAME: Record<z.infer<typeof FrontSuspension> | z.infer<typeof RearSuspension>, string> = {
   'wishbone-coil-over': 'double wishbone, coil-over',
@@ -45,7 +51,9 @@ export const Vehicle = z.strictObject({
 export type Vehicle = z.infer<typeof Vehicle>;
 
 export const Reference = z.strictObject({
-  kind: z.enum(['maker-stock', 'like-vehicle', 'before']).describe('What claim and neutral refer to; before: stock is unknown'),
+  kind: z
+    .enum(['maker-stock', 'like-vehicle', 'before'])
+    .describe('What claim and neutral refer to; before: stock is unknown'),
   front: mm.nullable().describe('mm, hub to lip at the front; null for before'),
   rear: mm.nullable().describe('mm, hub to lip at the rear; null for before'),
   source: text(200),

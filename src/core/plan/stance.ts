@@ -1,7 +1,15 @@
 import { CORNERS, axleOf, type Corner } from '../job/places';
 import { Figures, type Figure } from '../job/figures';
 import type { JobDocument, ReadingGate } from '../job/schema';
-import { hubToLipFromFloor, leftRight, noseUpChange, rake, rakeDegrees, splitRise, type FourCorners } from '../stance/heights';
+import {
+  hubToLipFromFloor,
+  leftRight,
+  noseUpChange,
+  rake,
+  rakeDegrees,
+  splitRise,
+  type FourCorners,
+} from '../stance/heights';
 import { K, propagate, type Uncertain } from '../uncertainty/propagate';
 
 /** Heights at one corner, hub to lip in mm: as found, as planned, as left. `U` is expanded (k = 2). */
@@ -57,7 +65,12 @@ export function stanceFigures(job: JobDocument, heights: readonly (number | null
   if (FL == null || FR == null || RL == null || RR == null) return null;
   const h: FourCorners = { FL, FR, RL, RR };
   const r = rake(h);
-  return { rake: r, rakeDegrees: rakeDegrees(r, job.vehicle.wheelbase), leftRightFront: leftRight(h, 'front'), leftRightRear: leftRight(h, 'rear') };
+  return {
+    rake: r,
+    rakeDegrees: rakeDegrees(r, job.vehicle.wheelbase),
+    leftRightFront: leftRight(h, 'front'),
+    leftRightRear: leftRight(h, 'rear'),
+  };
 }
 
 /** What the plan predicts: how the wanted lip rise splits at each axle, and the change of the body's attitude. */

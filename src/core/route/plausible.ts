@@ -20,11 +20,19 @@ export function plausibilityQuestion(job: JobDocument, spot: Spot, value: number
   if (spot.point === 'hubToLip' && value > 600) {
     const radius = job.vehicle.tyreDiameter / 2;
     if (value - radius >= low && value - radius <= high) {
-      return ['That is one loaded radius high. Was it read from the floor? Hub centre to lip would be about ', amount(value - radius), '.'];
+      return [
+        'That is one loaded radius high. Was it read from the floor? Hub centre to lip would be about ',
+        amount(value - radius),
+        '.',
+      ];
     }
   }
   if (spot.point === 'floorToLip' && value < low && value >= 300) {
-    return ['That is one loaded radius low. Was it read from the hub centre? From the floor it would be about ', amount(value + job.vehicle.tyreDiameter / 2), '.'];
+    return [
+      'That is one loaded radius low. Was it read from the hub centre? From the floor it would be about ',
+      amount(value + job.vehicle.tyreDiameter / 2),
+      '.',
+    ];
   }
   if (value < low || value > high) {
     return ['Expected between ', amount(low), ' and ', amount(high), '. Is ', amount(value), ' right?'];
@@ -39,13 +47,25 @@ export function plausibilityQuestion(job: JobDocument, spot: Spot, value: number
     const before = figures.figure({ ...spot, gate: 'before' });
     const lift = axleOf(spot.place) === 'front' ? job.plan.liftFront : job.plan.liftRear;
     if (before.status === 'read' && lift !== null && Math.abs(value - before.value - lift) > 30) {
-      return ['The plan expects about ', amount(before.value + lift), ' here; that is ', mm(value - before.value - lift, true), ' off. Is it right?'];
+      return [
+        'The plan expects about ',
+        amount(before.value + lift),
+        ' here; that is ',
+        mm(value - before.value - lift, true),
+        ' off. Is it right?',
+      ];
     }
   }
   const across = otherSide(spot.place);
   const other = across ? figures.figure({ ...spot, place: across }) : null;
   if (across && other?.status === 'read' && Math.abs(other.value - value) > 25) {
-    return [`${PLACE_NAME[across]} reads `, amount(other.value), '; this is ', mm(value - other.value, true), ' from it. Is it right?'];
+    return [
+      `${PLACE_NAME[across]} reads `,
+      amount(other.value),
+      '; this is ',
+      mm(value - other.value, true),
+      ' from it. Is it right?',
+    ];
   }
   return null;
 }

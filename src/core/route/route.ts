@@ -14,7 +14,15 @@ export interface RouteStop {
   status: 'open' | 'answered' | 'stale';
 }
 
-const STATES: readonly VehicleState[] = ['floor', 'floor-left', 'floor-right', 'ramp', 'droop', 'droop-left', 'droop-right'];
+const STATES: readonly VehicleState[] = [
+  'floor',
+  'floor-left',
+  'floor-right',
+  'ramp',
+  'droop',
+  'droop-left',
+  'droop-right',
+];
 /** Once round the vehicle, axle figures between their two corners. */
 const ROUND: readonly Place[] = ['vehicle', 'FL', 'front', 'FR', 'RR', 'rear', 'RL'];
 
@@ -41,8 +49,16 @@ export function buildRoute(job: JobDocument, gate: ReadingGate, kind: 'full' | '
       if (!belongs(figures, point, place, state, gate, kind)) return [];
       const sets = point.rideHeight && gate === 'after' ? [1, 2] : [1];
       return sets.map((set) => {
-        const figure = figures.figure({ gate, point: point.id, place, state }, set > 1 || sets.length > 1 ? set : undefined);
-        const status = figure.status === 'missing' ? ('open' as const) : figure.status === 'stale' ? ('stale' as const) : ('answered' as const);
+        const figure = figures.figure(
+          { gate, point: point.id, place, state },
+          set > 1 || sets.length > 1 ? set : undefined,
+        );
+        const status =
+          figure.status === 'missing'
+            ? ('open' as const)
+            : figure.status === 'stale'
+              ? ('stale' as const)
+              : ('answered' as const);
         return { key: stopKey(point.id, place, state, set), point, gate, place, state, set, status, order };
       });
     }),
@@ -55,13 +71,28 @@ export function buildRoute(job: JobDocument, gate: ReadingGate, kind: 'full' | '
         ROUND.indexOf(a.place) - ROUND.indexOf(b.place) ||
         a.order - b.order,
     )
-    .map(({ order: _order, ...stop }) => stop);
+    .map(({ key, point, gate: at, place, state, set, status }) => ({
+      key,
+      point,
+      gate: at,
+      place,
+      state,
+      set,
+      status,
+    }));
 }
 
 export const stopKey = (point: string, place: Place, state: VehicleState, set: number): string =>
   [point, place, state, ...(set > 1 ? [set] : [])].join('.');
 
-function belongs(figures: Figures, point: Point, place: Place, state: VehicleState, gate: ReadingGate, kind: 'full' | 'short'): boolean {
+function belongs(
+  figures: Figures,
+  point: Point,
+  place: Place,
+  state: VehicleState,
+  gate: ReadingGate,
+  kind: 'full' | 'short',
+): boolean {
   if (gate === 'before') return kind === 'full' || point.essential;
   const before = figures.figure({ gate: 'before', point: point.id, place, state });
   if (before.status === 'not-fitted') return false;

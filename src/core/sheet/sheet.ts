@@ -60,25 +60,39 @@ export interface Sheet {
 export function makeSheet(job: JobDocument, units: UnitChoice, when: (iso: string) => string): Sheet {
   const verdicts = workJob(job);
   const after = verdicts.filter((v) => v.gate === 'after');
-  const length = (value: number | null | undefined, signed = false) => (value == null ? '–' : show('length', value, units, signed).text);
+  const length = (value: number | null | undefined, signed = false) =>
+    value == null ? '–' : show('length', value, units, signed).text;
   const { vehicle, kit, reference } = job;
   const signOff = job.signOffs.at(-1) ?? null;
   const rub = (id: string) => after.filter((v) => v.check === id);
   const provedBy = (id: string) => rub(id).length > 0 && rub(id).every((v) => v.verdict === 'Clear');
   return {
     number: job.job.number,
-    status: { open: 'Not released', released: 'Released', 'left-unreleased': 'LEFT UNRELEASED: not fit for the road as it stands' }[job.job.state],
+    status: {
+      open: 'Not released',
+      released: 'Released',
+      'left-unreleased': 'LEFT UNRELEASED: not fit for the road as it stands',
+    }[job.job.state],
     vehicle: [vehicle.make, vehicle.model, vehicle.tag].filter(Boolean).join(' '),
     suspension: `front ${SUSPENSION_NAME[vehicle.frontSuspension]}; rear ${SUSPENSION_NAME[vehicle.rearSuspension]}`,
     customer: job.customer.name,
     use: job.job.use,
     promise: `front ${job.job.promiseFront}, rear ${job.job.promiseRear}`,
     proved: [
-      provedBy('rub-body') ? 'Tyre against body: proved by the flexed rub test, forward and reverse.' : 'Tyre against body: not proved through the travel; static gaps say nothing about bump.',
-      provedBy('rub-safety') ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.' : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
+      provedBy('rub-body')
+        ? 'Tyre against body: proved by the flexed rub test, forward and reverse.'
+        : 'Tyre against body: not proved through the travel; static gaps say nothing about bump.',
+      provedBy('rub-safety')
+        ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.'
+        : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
     ].join(' '),
-    kit: kit ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})` : 'none',
-    reference: { 'maker-stock': 'maker’s stock figure', 'like-vehicle': 'a like vehicle', before: 'unknown, Before used' }[reference.kind] + (reference.source ? `: ${reference.source}` : ''),
+    kit: kit
+      ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
+      : 'none',
+    reference:
+      { 'maker-stock': 'maker’s stock figure', 'like-vehicle': 'a like vehicle', before: 'unknown, Before used' }[
+        reference.kind
+      ] + (reference.source ? `: ${reference.source}` : ''),
     school: job.job.heightSchool === 'hub-to-lip' ? 'hub centre to fender lip' : 'floor to lip, less the loaded radius',
     heights: cornerStances(job).map((c) => ({
       name: PLACE_NAME[c.corner],
@@ -93,14 +107,27 @@ export function makeSheet(job: JobDocument, units: UnitChoice, when: (iso: strin
       place: PLACE_NAME[v.place],
       verdict: v.verdict,
       safetyCritical: v.safetyCritical,
-      figure: v.quantity && v.value !== null ? `${show(v.quantity, v.value, units, true).text} ± ${show(v.quantity, v.uncertainty ?? 0, units).text}` : '',
-      limit: v.quantity && v.limit ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text} (${v.limit.source})` : '',
+      figure:
+        v.quantity && v.value !== null
+          ? `${show(v.quantity, v.value, units, true).text} ± ${show(v.quantity, v.uncertainty ?? 0, units).text}`
+          : '',
+      limit:
+        v.quantity && v.limit
+          ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text} (${v.limit.source})`
+          : '',
       words: [say(v.summary, units), v.mark ? `[${v.mark}]` : ''].filter(Boolean).join(' '),
       accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',
     })),
     open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
     changes: job.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
-    signed: signOff ? { kind: signOff.kind === 'released' ? 'Released' : 'Left unreleased', by: signOff.by, at: when(signOff.at), note: signOff.note } : null,
+    signed: signOff
+      ? {
+          kind: signOff.kind === 'released' ? 'Released' : 'Left unreleased',
+          by: signOff.by,
+          at: when(signOff.at),
+          note: signOff.note,
+        }
+      : null,
     cautions: CAUTIONS,
     disclaimer: DISCLAIMER,
     coreVersion: CORE_VERSION,
@@ -110,16 +137,31 @@ export function makeSheet(job: JobDocument, units: UnitChoice, when: (iso: strin
 /** Every other figure that was read at both gates, side by side. */
 function readingRows(job: JobDocument, units: UnitChoice): SheetRow[] {
   const figures = new Figures(job);
-  return POINTS.filter((p) => !['hubToLip', 'floorToLip'].includes(p.id) && p.quantity !== 'observation').flatMap((point) =>
-    point.where(job).flatMap(({ place, state }) => {
-      const [before, after] = (['before', 'after'] as const).map((gate) => figures.figure({ gate, point: point.id, place, state }));
-      const quantity = pointById(point.id)?.quantity;
-      if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read')) return [];
-      const text = (f: typeof before) =>
-        f?.status === 'read' ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '') : f?.status === 'stale' ? 'stale' : f?.status === 'missing' ? '–' : (f?.status.replace('-', ' ') ?? '–');
-      const change = before?.status === 'read' && after?.status === 'read' ? show(quantity, after.value - before.value, units, true).text : '–';
-      const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
-      return [{ name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change }];
-    }),
+  return POINTS.filter((p) => !['hubToLip', 'floorToLip'].includes(p.id) && p.quantity !== 'observation').flatMap(
+    (point) =>
+      point.where(job).flatMap(({ place, state }) => {
+        const [before, after] = (['before', 'after'] as const).map((gate) =>
+          figures.figure({ gate, point: point.id, place, state }),
+        );
+        const quantity = pointById(point.id)?.quantity;
+        if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read'))
+          return [];
+        const text = (f: typeof before) =>
+          f?.status === 'read'
+            ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '')
+            : f?.status === 'stale'
+              ? 'stale'
+              : f?.status === 'missing'
+                ? '–'
+                : (f?.status.replace('-', ' ') ?? '–');
+        const change =
+          before?.status === 'read' && after?.status === 'read'
+            ? show(quantity, after.value - before.value, units, true).text
+            : '–';
+        const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
+        return [
+          { name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change },
+        ];
+      }),
   );
 }

@@ -3,7 +3,14 @@ import { bodyRise, hubToLipFromFloor, leftRight, noseUpChange, rake, rakeDegrees
 import { corrections, readAgainFirst, twist, twistMm } from './twist';
 
 const plan = {
-  liftFront: 65, liftRear: 65, bodyLift: 25, movedHubFront: 10, movedHubRear: 0, lipAlteredFront: 0, lipAlteredRear: 0, heaviestLoad: null,
+  liftFront: 65,
+  liftRear: 65,
+  bodyLift: 25,
+  movedHubFront: 10,
+  movedHubRear: 0,
+  lipAlteredFront: 0,
+  lipAlteredRear: 0,
+  heaviestLoad: null,
 };
 
 test('both height schools give the same hub-to-lip', () => {

@@ -17,7 +17,8 @@ export interface SwayBarAtRest {
 }
 
 /** Rotation of the bar from its neutral, degrees, + link end higher than it should be. */
-export const barRotation = (bar: Pick<SwayBarAtRest, 'angleNow' | 'angleNeutral'>): number => bar.angleNow - bar.angleNeutral;
+export const barRotation = (bar: Pick<SwayBarAtRest, 'angleNow' | 'angleNeutral'>): number =>
+  bar.angleNow - bar.angleNeutral;
 
 /**
  * The link length that brings the bar's arm back to its neutral angle while the far end of the link stays where it

@@ -14,11 +14,31 @@ export interface Instrument {
 
 export const INSTRUMENTS = {
   tape: { name: 'tape', quantity: 'length', standard: 1, graduation: { metric: 1, inch: 25.4 / 16 } },
-  'tape-hidden': { name: 'tape, hidden point', quantity: 'length', standard: 2.5, graduation: { metric: 1, inch: 25.4 / 16 } },
+  'tape-hidden': {
+    name: 'tape, hidden point',
+    quantity: 'length',
+    standard: 2.5,
+    graduation: { metric: 1, inch: 25.4 / 16 },
+  },
   calliper: { name: 'calliper', quantity: 'length', standard: 0.1, graduation: { metric: 0.02, inch: 0.0254 } },
-  'digital-gauge': { name: 'digital angle gauge', quantity: 'angle', standard: 0.1, graduation: { metric: 0.1, inch: 0.1 } },
-  'bubble-gauge': { name: 'bubble angle gauge', quantity: 'angle', standard: 0.25, graduation: { metric: 0.5, inch: 0.5 } },
-  'pressure-gauge': { name: 'tyre gauge', quantity: 'pressure', standard: 2, graduation: { metric: 2, inch: 6.894757293 } },
+  'digital-gauge': {
+    name: 'digital angle gauge',
+    quantity: 'angle',
+    standard: 0.1,
+    graduation: { metric: 0.1, inch: 0.1 },
+  },
+  'bubble-gauge': {
+    name: 'bubble angle gauge',
+    quantity: 'angle',
+    standard: 0.25,
+    graduation: { metric: 0.5, inch: 0.5 },
+  },
+  'pressure-gauge': {
+    name: 'tyre gauge',
+    quantity: 'pressure',
+    standard: 2,
+    graduation: { metric: 2, inch: 6.894757293 },
+  },
   scales: { name: 'scales or estimate', quantity: 'mass', standard: 5, graduation: { metric: 1, inch: 0.45359237 } },
   'fuel-gauge': { name: 'fuel gauge', quantity: 'share', standard: 0.05, graduation: { metric: 0.125, inch: 0.125 } },
   hand: { name: 'hand and eye', quantity: 'observation', standard: 0, graduation: { metric: 0, inch: 0 } },

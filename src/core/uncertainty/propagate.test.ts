@@ -20,16 +20,20 @@ test('a tape read in sixteenths at a ride height is ±3.7 mm expanded', () => {
 });
 
 test('a difference adds in quadrature', () => {
-  const { value, u } = propagate(([a = 0, b = 0]) => a - b, [
-    { value: 520, u: 3 },
-    { value: 470, u: 4 },
-  ]);
+  const { value, u } = propagate(
+    ([a = 0, b = 0]) => a - b,
+    [
+      { value: 520, u: 3 },
+      { value: 470, u: 4 },
+    ],
+  );
   expect(value).toBe(50);
   expect(u).toBeCloseTo(5, 9);
 });
 
 test('agrees with Monte Carlo on a curved figure', () => {
-  const f = ([arm = 0, angle = 0, rise = 0]: number[]) => Math.hypot(arm * Math.cos(angle), rise + arm * Math.sin(angle));
+  const f = ([arm = 0, angle = 0, rise = 0]: number[]) =>
+    Math.hypot(arm * Math.cos(angle), rise + arm * Math.sin(angle));
   const inputs = [
     { value: 250, u: 1.1 },
     { value: 0.4, u: 0.004 },

@@ -69,7 +69,11 @@ function signOf(value: number, notZero: boolean, signed: boolean): Shown['sign']
   return value < 0 ? '−' : signed ? '+' : '';
 }
 
-function plain(quantity: Quantity, value: number, choice: UnitChoice): { scaled: number; places: number; unit: string } {
+function plain(
+  quantity: Quantity,
+  value: number,
+  choice: UnitChoice,
+): { scaled: number; places: number; unit: string } {
   switch (quantity) {
     case 'length':
       return choice.length === 'mm'

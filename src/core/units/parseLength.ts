@@ -54,13 +54,15 @@ function parseInches(body: string, unitless: 'in' | 'mm'): Parsed {
     const number = decimal(whole);
     if (!number.ok) return number;
     if (top === undefined && mark === undefined) return scaled(whole, unitless, 1);
-    if (top !== undefined && /[.,]/.test(whole)) return { ok: false, reason: `"${whole}" and a fraction do not go together` };
+    if (top !== undefined && /[.,]/.test(whole))
+      return { ok: false, reason: `"${whole}" and a fraction do not go together` };
     inches = number.value;
   }
   if (top !== undefined && bottom !== undefined) {
     const part = Number(top);
     const of = Number(bottom);
-    if (!DENOMINATORS.includes(of)) return { ok: false, reason: `"${top}/${bottom}": a tape has halves to sixty-fourths` };
+    if (!DENOMINATORS.includes(of))
+      return { ok: false, reason: `"${top}/${bottom}": a tape has halves to sixty-fourths` };
     if (part >= of) return { ok: false, reason: `"${top}/${bottom}" is a whole inch or more` };
     inches += part / of;
   }

@@ -53,7 +53,9 @@ export function parseQuantity(quantity: Quantity, typed: string, choice: UnitCho
   if (part) {
     const of = Number(part[2]);
     const value = Number(part[1]) / of;
-    return of > 0 && value <= 1 ? { ok: true, value, unit: 'share' } : { ok: false, reason: `"${text}" is more than full` };
+    return of > 0 && value <= 1
+      ? { ok: true, value, unit: 'share' }
+      : { ok: false, reason: `"${text}" is more than full` };
   }
   const match = MEASURE.exec(text);
   if (!match) return { ok: false, reason: `"${text}" is not a ${quantity}` };
@@ -63,6 +65,7 @@ export function parseQuantity(quantity: Quantity, typed: string, choice: UnitCho
   const number = decimal(match[2] ?? '');
   if (!number.ok) return number;
   const value = (match[1] === '-' ? -1 : 1) * number.value * IN_BASE[unit];
-  if (quantity === 'share' && (value < 0 || value > 1)) return { ok: false, reason: `"${text}" is not between empty and full` };
+  if (quantity === 'share' && (value < 0 || value > 1))
+    return { ok: false, reason: `"${text}" is not between empty and full` };
   return Math.abs(value) < 1e7 ? { ok: true, value, unit } : { ok: false, reason: `"${text}" is too large` };
 }

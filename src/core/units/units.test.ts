@@ -29,7 +29,7 @@ describe('parseLength', () => {
     ['87,6cm', 876],
     ['0.876 m', 876],
     ["2' 10 1/2", 876.3],
-    ["2' 10 1/2\"", 876.3],
+    ['2\' 10 1/2"', 876.3],
     ['2’10½”', 876.3],
     ['2 ft 10.5 in', 876.3],
     ["2'", 609.6],
@@ -79,7 +79,10 @@ describe('parseAngle and the rest', () => {
     expect(parseQuantity('share', '3/4', METRIC_SHOP)).toMatchObject({ ok: true, value: 0.75 });
     expect(parseQuantity('share', '75%', METRIC_SHOP)).toMatchObject({ ok: true, value: 0.75 });
     expect(parseQuantity('share', '5/4', METRIC_SHOP).ok).toBe(false);
-    expect(parseQuantity('pressure', '30 mm', METRIC_SHOP)).toEqual({ ok: false, reason: '"mm" is not a unit of pressure' });
+    expect(parseQuantity('pressure', '30 mm', METRIC_SHOP)).toEqual({
+      ok: false,
+      reason: '"mm" is not a unit of pressure',
+    });
   });
 });
 
@@ -99,7 +102,12 @@ describe('show', () => {
 });
 
 describe('properties', () => {
-  const choices: UnitChoice[] = [INCH_SHOP, { ...INCH_SHOP, length: 'in32' }, { ...INCH_SHOP, length: 'inDecimal' }, METRIC_SHOP];
+  const choices: UnitChoice[] = [
+    INCH_SHOP,
+    { ...INCH_SHOP, length: 'in32' },
+    { ...INCH_SHOP, length: 'inDecimal' },
+    METRIC_SHOP,
+  ];
   const steps = [25.4 / 16, 25.4 / 32, 0.254, 1];
   test('what is shown parses back within half a step', () => {
     fc.assert(

@@ -15,7 +15,11 @@ export interface LoadedJob {
 }
 
 /** Holds the job's row until the transaction ends, so that what is worked from it and filed on it stays in step. */
-export async function lockJob(tx: Db, shopId: string, jobId: string): Promise<{ state: string; gate: string; version: number } | null> {
+export async function lockJob(
+  tx: Db,
+  shopId: string,
+  jobId: string,
+): Promise<{ state: string; gate: string; version: number } | null> {
   const [row] = await tx
     .select({ state: jobs.state, gate: jobs.gate, version: jobs.version })
     .from(jobs)
@@ -39,59 +43,136 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     .where(mine);
   if (!row) return null;
   const { job, customer, vehicle, kit } = row;
-  const of = <T extends { shopId: typeof readings.shopId; jobId: typeof readings.jobId }>(t: T) => and(eq(t.shopId, shopId), eq(t.jobId, jobId));
+  const of = <T extends { shopId: typeof readings.shopId; jobId: typeof readings.jobId }>(t: T) =>
+    and(eq(t.shopId, shopId), eq(t.jobId, jobId));
 
-  const [signed] = await db.select().from(signOffs).where(and(eq(signOffs.shopId, shopId), eq(signOffs.jobId, jobId)));
-  if (signed) return { id: jobId, version: job.version, kitId: job.kitId, document: JobDocument.parse(signed.document) };
+  const [signed] = await db
+    .select()
+    .from(signOffs)
+    .where(and(eq(signOffs.shopId, shopId), eq(signOffs.jobId, jobId)));
+  if (signed)
+    return { id: jobId, version: job.version, kitId: job.kitId, document: JobDocument.parse(signed.document) };
 
-  const filed = await db.select().from(readings).where(of(readings)).orderBy(asc(readings.takenAt), asc(readings.filedAt));
-  const struck = await db.select().from(strikes).where(and(eq(strikes.shopId, shopId), eq(strikes.jobId, jobId))).orderBy(asc(strikes.at));
-  const changed = await db.select().from(changes).where(and(eq(changes.shopId, shopId), eq(changes.jobId, jobId))).orderBy(asc(changes.at));
+  const filed = await db
+    .select()
+    .from(readings)
+    .where(of(readings))
+    .orderBy(asc(readings.takenAt), asc(readings.filedAt));
+  const struck = await db
+    .select()
+    .from(strikes)
+    .where(and(eq(strikes.shopId, shopId), eq(strikes.jobId, jobId)))
+    .orderBy(asc(strikes.at));
+  const changed = await db
+    .select()
+    .from(changes)
+    .where(and(eq(changes.shopId, shopId), eq(changes.jobId, jobId)))
+    .orderBy(asc(changes.at));
   const accepted = await db
     .select()
     .from(acceptances)
     .where(and(eq(acceptances.shopId, shopId), eq(acceptances.jobId, jobId)))
     .orderBy(asc(acceptances.at));
   const limits = Object.fromEntries(
-    Object.entries(await shopLimits(db, shopId)).map(([key, { clear, stop, source }]) => [key, { clear, stop, source }]),
+    Object.entries(await shopLimits(db, shopId)).map(([key, { clear, stop, source }]) => [
+      key,
+      { clear, stop, source },
+    ]),
   );
 
   const document: unknown = {
     format: 'high-gate/job',
     version: 1,
     job: {
-      number: job.number, bookedAt: iso(job.bookedAt), gate: job.gate, state: job.state, bay: job.bay, use: job.use,
-      heightSchool: job.heightSchool, lipWillChange: job.lipWillChange, promiseFront: job.promiseFront, promiseRear: job.promiseRear,
-      wantedTyre: job.wantedTyre, notes: job.notes,
+      number: job.number,
+      bookedAt: iso(job.bookedAt),
+      gate: job.gate,
+      state: job.state,
+      bay: job.bay,
+      use: job.use,
+      heightSchool: job.heightSchool,
+      lipWillChange: job.lipWillChange,
+      promiseFront: job.promiseFront,
+      promiseRear: job.promiseRear,
+      wantedTyre: job.wantedTyre,
+      notes: job.notes,
     },
     customer: { name: customer.name, contact: customer.contact },
     vehicle: {
-      make: vehicle.make, model: vehicle.model, tag: vehicle.tag, body: vehicle.body, frontSuspension: vehicle.frontSuspension,
-      rearSuspension: vehicle.rearSuspension, wheelbase: vehicle.wheelbase, trackFront: vehicle.trackFront, trackRear: vehicle.trackRear,
-      tyreDiameter: vehicle.tyreDiameter, rearHose: vehicle.rearHose, swayLink: vehicle.swayLink,
+      make: vehicle.make,
+      model: vehicle.model,
+      tag: vehicle.tag,
+      body: vehicle.body,
+      frontSuspension: vehicle.frontSuspension,
+      rearSuspension: vehicle.rearSuspension,
+      wheelbase: vehicle.wheelbase,
+      trackFront: vehicle.trackFront,
+      trackRear: vehicle.trackRear,
+      tyreDiameter: vehicle.tyreDiameter,
+      rearHose: vehicle.rearHose,
+      swayLink: vehicle.swayLink,
     },
-    reference: { kind: job.referenceKind, front: job.referenceFront, rear: job.referenceRear, source: job.referenceSource },
+    reference: {
+      kind: job.referenceKind,
+      front: job.referenceFront,
+      rear: job.referenceRear,
+      source: job.referenceSource,
+    },
     kit: kit && { name: kit.name, claimFront: kit.claimFront, claimRear: kit.claimRear, source: kit.source },
     plan: {
-      liftFront: job.liftFront, liftRear: job.liftRear, bodyLift: job.bodyLift, movedHubFront: job.movedHubFront, movedHubRear: job.movedHubRear,
-      lipAlteredFront: job.lipAlteredFront, lipAlteredRear: job.lipAlteredRear, heaviestLoad: job.heaviestLoad,
+      liftFront: job.liftFront,
+      liftRear: job.liftRear,
+      bodyLift: job.bodyLift,
+      movedHubFront: job.movedHubFront,
+      movedHubRear: job.movedHubRear,
+      lipAlteredFront: job.lipAlteredFront,
+      lipAlteredRear: job.lipAlteredRear,
+      heaviestLoad: job.heaviestLoad,
     },
     limits,
     readings: filed.map((r) => ({
-      id: r.id, gate: r.gate, point: r.point, place: r.place, state: r.state, set: r.set, answer: r.answer, value: r.value, text: r.text,
-      unit: r.unit, good: r.good, instrument: r.instrument, takenBy: r.takenByName, takenAt: iso(r.takenAt), note: r.note,
-      supersedes: r.supersedes, asked: r.asked,
+      id: r.id,
+      gate: r.gate,
+      point: r.point,
+      place: r.place,
+      state: r.state,
+      set: r.set,
+      answer: r.answer,
+      value: r.value,
+      text: r.text,
+      unit: r.unit,
+      good: r.good,
+      instrument: r.instrument,
+      takenBy: r.takenByName,
+      takenAt: iso(r.takenAt),
+      note: r.note,
+      supersedes: r.supersedes,
+      asked: r.asked,
     })),
     strikes: struck.map((s) => ({ reading: s.readingId, reason: s.reason, by: s.byName, at: iso(s.at) })),
     changes: changed.map((c) => ({ id: c.id, kind: c.kind, gate: c.gate, what: c.what, by: c.byName, at: iso(c.at) })),
-    acceptances: accepted.map((a) => ({ check: a.check, gate: a.gate, place: a.place, value: a.value, reason: a.reason, by: a.byName, at: iso(a.at) })),
+    acceptances: accepted.map((a) => ({
+      check: a.check,
+      gate: a.gate,
+      place: a.place,
+      value: a.value,
+      reason: a.reason,
+      by: a.byName,
+      at: iso(a.at),
+    })),
     signOffs: [],
   };
   return { id: jobId, version: job.version, kitId: job.kitId, document: JobDocument.parse(document) };
 }
 
 /** Files a reading; the same client-made id sent again changes nothing. Answers whether it was new. */
-export async function insertReading(tx: Db, shopId: string, jobId: string, memberId: string, reading: Reading): Promise<boolean> {
+export async function insertReading(
+  tx: Db,
+  shopId: string,
+  jobId: string,
+  memberId: string,
+  reading: Reading,
+): Promise<boolean> {
   const { takenBy, ...rest } = reading;
   const done = await tx
     .insert(readings)
@@ -102,11 +183,17 @@ export async function insertReading(tx: Db, shopId: string, jobId: string, membe
 }
 
 export async function updateStanding(tx: Db, shopId: string, jobId: string, standing: unknown, rank: number) {
-  await tx.update(jobs).set({ standing, standingRank: rank }).where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
+  await tx
+    .update(jobs)
+    .set({ standing, standingRank: rank })
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
 }
 
 /** Ids of the shop's open jobs: those whose standing depends on the shop's limits. */
 export async function openJobIds(db: Db, shopId: string): Promise<string[]> {
-  const rows = await db.select({ id: jobs.id }).from(jobs).where(and(eq(jobs.shopId, shopId), sql`state = 'open'`));
+  const rows = await db
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(and(eq(jobs.shopId, shopId), sql`state = 'open'`));
   return rows.map((row) => row.id);
 }

@@ -15,7 +15,12 @@ export interface StandingLimit {
 export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKey, StandingLimit>> {
   const rows = await db
     .selectDistinctOn([limits.figure], {
-      figure: limits.figure, clear: limits.clear, stop: limits.stop, source: limits.source, setBy: members.name, setAt: limits.setAt,
+      figure: limits.figure,
+      clear: limits.clear,
+      stop: limits.stop,
+      source: limits.source,
+      setBy: members.name,
+      setAt: limits.setAt,
     })
     .from(limits)
     .innerJoin(members, eq(members.id, limits.setBy))
@@ -28,6 +33,12 @@ export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKe
   return standing;
 }
 
-export async function setLimit(db: Db, shopId: string, memberId: string, figure: LimitKey, limit: { clear: number; stop: number; source: string }) {
+export async function setLimit(
+  db: Db,
+  shopId: string,
+  memberId: string,
+  figure: LimitKey,
+  limit: { clear: number; stop: number; source: string },
+) {
   await db.insert(limits).values({ shopId, figure, ...limit, setBy: memberId });
 }

@@ -27,8 +27,19 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
   }
   return db
     .select({
-      id: jobs.id, number: jobs.number, gate: jobs.gate, state: jobs.state, bay: jobs.bay, use: jobs.use, bookedAt: jobs.bookedAt,
-      standing: jobs.standing, make: vehicles.make, model: vehicles.model, tag: vehicles.tag, body: vehicles.body, customer: customers.name,
+      id: jobs.id,
+      number: jobs.number,
+      gate: jobs.gate,
+      state: jobs.state,
+      bay: jobs.bay,
+      use: jobs.use,
+      bookedAt: jobs.bookedAt,
+      standing: jobs.standing,
+      make: vehicles.make,
+      model: vehicles.model,
+      tag: vehicles.tag,
+      body: vehicles.body,
+      customer: customers.name,
     })
     .from(jobs)
     .innerJoin(vehicles, eq(vehicles.id, jobs.vehicleId))

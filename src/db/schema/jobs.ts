@@ -1,6 +1,18 @@
 import { sql } from 'drizzle-orm';
 import {
-  boolean, check, doublePrecision, foreignKey, index, integer, jsonb, pgEnum, pgTable, text, timestamp, unique, uuid,
+  boolean,
+  check,
+  doublePrecision,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgEnum,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uuid,
 } from 'drizzle-orm/pg-core';
 import { customers, kits, members, shops, vehicles } from './shops';
 
@@ -63,11 +75,21 @@ export const jobs = pgTable(
     foreignKey({ columns: [t.shopId, t.vehicleId], foreignColumns: [vehicles.shopId, vehicles.id] }),
     foreignKey({ columns: [t.shopId, t.kitId], foreignColumns: [kits.shopId, kits.id] }),
     // The Yard reads open jobs by urgency: its cost must not grow with the released ones.
-    index('jobs_open').on(t.shopId, t.standingRank, t.bookedAt).where(sql`state = 'open'`),
-    index('jobs_closed').on(t.shopId, t.state, t.bookedAt.desc()).where(sql`state <> 'open'`),
+    index('jobs_open')
+      .on(t.shopId, t.standingRank, t.bookedAt)
+      .where(sql`state = 'open'`),
+    index('jobs_closed')
+      .on(t.shopId, t.state, t.bookedAt.desc())
+      .where(sql`state <> 'open'`),
     index('jobs_search').using('gin', sql`${t.searchText} gin_trgm_ops`),
-    check('reference_figures', sql`${t.referenceKind} = 'before' or (${t.referenceFront} is not null and ${t.referenceRear} is not null)`),
-    check('job_lift', sql`coalesce(${t.liftFront}, 0) between -200 and 600 and coalesce(${t.liftRear}, 0) between -200 and 600`),
+    check(
+      'reference_figures',
+      sql`${t.referenceKind} = 'before' or (${t.referenceFront} is not null and ${t.referenceRear} is not null)`,
+    ),
+    check(
+      'job_lift',
+      sql`coalesce(${t.liftFront}, 0) between -200 and 600 and coalesce(${t.liftRear}, 0) between -200 and 600`,
+    ),
     check('closed_at_release', sql`${t.state} <> 'released' or ${t.gate} = 'release'`),
   ],
 );
@@ -103,8 +125,16 @@ export const readings = pgTable(
   (t) => [
     unique('readings_job_id').on(t.shopId, t.jobId, t.id),
     foreignKey({ name: 'readings_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
-    foreignKey({ name: 'readings_taken_by', columns: [t.shopId, t.takenBy], foreignColumns: [members.shopId, members.id] }),
-    foreignKey({ name: 'readings_supersedes', columns: [t.shopId, t.jobId, t.supersedes], foreignColumns: [t.shopId, t.jobId, t.id] }),
+    foreignKey({
+      name: 'readings_taken_by',
+      columns: [t.shopId, t.takenBy],
+      foreignColumns: [members.shopId, members.id],
+    }),
+    foreignKey({
+      name: 'readings_supersedes',
+      columns: [t.shopId, t.jobId, t.supersedes],
+      foreignColumns: [t.shopId, t.jobId, t.id],
+    }),
     check('reading_gate', sql`${t.gate} in ('before', 'after')`),
     check('reading_value', sql`(${t.answer} in ('measured', 'same-as-other-side')) = (${t.value} is not null)`),
     check('reading_seen', sql`(${t.answer} = 'observed') = (${t.good} is not null)`),
@@ -127,7 +157,11 @@ export const strikes = pgTable(
     at: moment('at').notNull().defaultNow(),
   },
   (t) => [
-    foreignKey({ name: 'strikes_reading', columns: [t.shopId, t.jobId, t.readingId], foreignColumns: [readings.shopId, readings.jobId, readings.id] }),
+    foreignKey({
+      name: 'strikes_reading',
+      columns: [t.shopId, t.jobId, t.readingId],
+      foreignColumns: [readings.shopId, readings.jobId, readings.id],
+    }),
     foreignKey({ name: 'strikes_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
     index('strikes_job').on(t.shopId, t.jobId),
     check('strike_reason', sql`length(trim(${t.reason})) > 0`),

@@ -1,5 +1,17 @@
 import { sql } from 'drizzle-orm';
-import { check, doublePrecision, foreignKey, index, integer, pgEnum, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  check,
+  doublePrecision,
+  foreignKey,
+  index,
+  integer,
+  pgEnum,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { user } from './auth';
 
 export const memberRole = pgEnum('member_role', ['technician', 'lead', 'front-desk', 'owner']);
@@ -10,8 +22,12 @@ export const shops = pgTable('shops', {
   name: text('name').notNull(),
   timeZone: text('time_zone').notNull(),
   lengthUnit: lengthUnit('length_unit').notNull().default('in16'),
-  pressureUnit: text('pressure_unit', { enum: ['psi', 'kPa', 'bar'] }).notNull().default('psi'),
-  massUnit: text('mass_unit', { enum: ['kg', 'lb'] }).notNull().default('lb'),
+  pressureUnit: text('pressure_unit', { enum: ['psi', 'kPa', 'bar'] })
+    .notNull()
+    .default('psi'),
+  massUnit: text('mass_unit', { enum: ['kg', 'lb'] })
+    .notNull()
+    .default('lb'),
   lastJobNumber: integer('last_job_number').notNull().default(0),
 });
 
@@ -71,7 +87,10 @@ export const vehicles = pgTable(
     unique('vehicles_shop_id').on(t.shopId, t.id),
     foreignKey({ columns: [t.shopId, t.customerId], foreignColumns: [customers.shopId, customers.id] }),
     index('vehicles_customer').on(t.customerId),
-    check('vehicle_size', sql`${t.wheelbase} between 1000 and 8000 and ${t.trackFront} between 800 and 3000 and ${t.trackRear} between 800 and 3000 and ${t.tyreDiameter} between 300 and 2000`),
+    check(
+      'vehicle_size',
+      sql`${t.wheelbase} between 1000 and 8000 and ${t.trackFront} between 800 and 3000 and ${t.trackRear} between 800 and 3000 and ${t.tyreDiameter} between 300 and 2000`,
+    ),
   ],
 );
 

@@ -39,7 +39,10 @@ export async function strikeReadingAction(jobId: string, input: { reading: strin
   return answer;
 }
 
-export async function recordChangeAction(jobId: string, input: { id: string; kind: string; what: string }): Promise<Answer> {
+export async function recordChangeAction(
+  jobId: string,
+  input: { id: string; kind: string; what: string },
+): Promise<Answer> {
   const member = await requireMember();
   if (!isId(jobId)) return refuse(NO_JOB);
   const answer = await recordChange(member, jobId, input);
@@ -47,7 +50,7 @@ export async function recordChangeAction(jobId: string, input: { id: string; kin
   return answer;
 }
 
-export async function openNextGateAction(jobId: string, _before: Answer | null): Promise<Answer> {
+export async function openNextGateAction(jobId: string): Promise<Answer> {
   const member = await requireMember();
   if (!isId(jobId)) return refuse(NO_JOB);
   const answer = await openNextGate(member, jobId);
@@ -64,7 +67,10 @@ export async function savePlanAction(jobId: string, input: Record<string, unknow
   return answer;
 }
 
-export async function acceptStopAction(jobId: string, input: { check: string; gate: string; place: string; reason: string }): Promise<Answer> {
+export async function acceptStopAction(
+  jobId: string,
+  input: { check: string; gate: string; place: string; reason: string },
+): Promise<Answer> {
   const member = await requireMember();
   if (!isId(jobId)) return refuse(NO_JOB);
   const answer = await acceptStop(member, jobId, input);

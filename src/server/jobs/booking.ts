@@ -10,14 +10,19 @@ import { refuseZod, type Answer } from '../answer';
 import { database } from '../database';
 import { refreshStanding, type Doer } from './withJob';
 
-const named = (what: string, most = 60) => z.string().trim().min(1, `${what} is missing`).max(most, `${what} is longer than ${most} letters`);
+const named = (what: string, most = 60) =>
+  z.string().trim().min(1, `${what} is missing`).max(most, `${what} is longer than ${most} letters`);
 const maybe = (most: number) => z.string().trim().max(most, `longer than ${most} letters`);
 
 /** A length field as typed, in the unit on the screen; refuses with what was not understood. */
 export const lengthField = (what: string, units: UnitChoice, low: number, high: number) =>
   z.string().transform((text, ctx) => {
     const parsed = parseLength(text, units.length === 'mm' ? 'mm' : 'in');
-    const fault = !parsed.ok ? `${what}: ${parsed.reason}` : parsed.value < low || parsed.value > high ? `${what}: ${text} is outside ${low} to ${high} mm` : null;
+    const fault = !parsed.ok
+      ? `${what}: ${parsed.reason}`
+      : parsed.value < low || parsed.value > high
+        ? `${what}: ${text} is outside ${low} to ${high} mm`
+        : null;
     if (fault || !parsed.ok) {
       ctx.addIssue({ code: 'custom', message: fault ?? what });
       return z.NEVER;
@@ -63,7 +68,11 @@ export const bookingSchema = (units: UnitChoice) =>
         ctx.addIssue({ code: 'custom', path: [field], message: parsed.error.issues[0]?.message ?? what });
         return null;
       };
-      return { ...booking, referenceFront: read('referenceFront', 'Stock height, front'), referenceRear: read('referenceRear', 'Stock height, rear') };
+      return {
+        ...booking,
+        referenceFront: read('referenceFront', 'Stock height, front'),
+        referenceRear: read('referenceRear', 'Stock height, rear'),
+      };
     });
 export type BookingForm = z.input<ReturnType<typeof bookingSchema>>;
 export type Booking = z.output<ReturnType<typeof bookingSchema>>;
@@ -78,10 +87,15 @@ export async function nextNumber(tx: Db, shopId: string): Promise<string> {
   return `HG-${String(row?.last ?? 0).padStart(4, '0')}`;
 }
 
-export const searchText = (number: string, parts: readonly string[]): string => [number, ...parts].join(' ').toLowerCase();
+export const searchText = (number: string, parts: readonly string[]): string =>
+  [number, ...parts].join(' ').toLowerCase();
 
 /** Books a vehicle in: customer (an existing one of that name and contact, or new), vehicle and job. */
-export async function bookVehicle(doer: Doer, form: BookingForm, units: UnitChoice): Promise<Answer<{ jobId: string }>> {
+export async function bookVehicle(
+  doer: Doer,
+  form: BookingForm,
+  units: UnitChoice,
+): Promise<Answer<{ jobId: string }>> {
   const parsed = bookingSchema(units).safeParse(form);
   if (!parsed.success) return refuseZod(parsed.error);
   const b = parsed.data;
@@ -91,22 +105,51 @@ export async function bookVehicle(doer: Doer, form: BookingForm, units: UnitChoi
       .select({ id: customers.id })
       .from(customers)
       .where(and(eq(customers.shopId, shopId), eq(customers.name, b.customer), eq(customers.contact, b.contact)));
-    const [customer] = known ? [known] : await tx.insert(customers).values({ shopId, name: b.customer, contact: b.contact }).returning({ id: customers.id });
+    const [customer] = known
+      ? [known]
+      : await tx
+          .insert(customers)
+          .values({ shopId, name: b.customer, contact: b.contact })
+          .returning({ id: customers.id });
     const [vehicle] = await tx
       .insert(vehicles)
       .values({
-        shopId, customerId: customer?.id ?? '', make: b.make, model: b.model, tag: b.tag, body: b.body, frontSuspension: b.frontSuspension,
-        rearSuspension: b.rearSuspension, wheelbase: b.wheelbase, trackFront: b.trackFront, trackRear: b.trackRear,
-        tyreDiameter: b.tyreDiameter, rearHose: b.rearHose, swayLink: b.swayLink,
+        shopId,
+        customerId: customer?.id ?? '',
+        make: b.make,
+        model: b.model,
+        tag: b.tag,
+        body: b.body,
+        frontSuspension: b.frontSuspension,
+        rearSuspension: b.rearSuspension,
+        wheelbase: b.wheelbase,
+        trackFront: b.trackFront,
+        trackRear: b.trackRear,
+        tyreDiameter: b.tyreDiameter,
+        rearHose: b.rearHose,
+        swayLink: b.swayLink,
       })
       .returning({ id: vehicles.id });
     const number = await nextNumber(tx, shopId);
     const [job] = await tx
       .insert(jobs)
       .values({
-        shopId, number, customerId: customer?.id ?? '', vehicleId: vehicle?.id ?? '', bay: b.bay, use: b.use, heightSchool: b.heightSchool,
-        lipWillChange: b.lipWillChange, promiseFront: b.promiseFront, promiseRear: b.promiseRear, wantedTyre: b.wantedTyre, notes: b.notes,
-        referenceKind: b.referenceKind, referenceFront: b.referenceFront, referenceRear: b.referenceRear, referenceSource: b.referenceSource,
+        shopId,
+        number,
+        customerId: customer?.id ?? '',
+        vehicleId: vehicle?.id ?? '',
+        bay: b.bay,
+        use: b.use,
+        heightSchool: b.heightSchool,
+        lipWillChange: b.lipWillChange,
+        promiseFront: b.promiseFront,
+        promiseRear: b.promiseRear,
+        wantedTyre: b.wantedTyre,
+        notes: b.notes,
+        referenceKind: b.referenceKind,
+        referenceFront: b.referenceFront,
+        referenceRear: b.referenceRear,
+        referenceSource: b.referenceSource,
         searchText: searchText(number, [b.customer, b.make, b.model, b.tag, b.use]),
       })
       .returning({ id: jobs.id });

@@ -39,9 +39,13 @@ export function gateShutForReading(job: JobDocument, gate: ReadingGate): string 
   const here = job.job.gate;
   if (gate === 'before') {
     if (here === 'intake') return 'Open the Before gate first.';
-    return here === 'before' || here === 'plan' ? null : 'The vehicle is no longer as it came: Before readings are closed once the build begins.';
+    return here === 'before' || here === 'plan'
+      ? null
+      : 'The vehicle is no longer as it came: Before readings are closed once the build begins.';
   }
-  return GATES.indexOf(here) >= GATES.indexOf('after') ? null : 'Open the After gate first: After readings are taken when the build is done.';
+  return GATES.indexOf(here) >= GATES.indexOf('after')
+    ? null
+    : 'Open the After gate first: After readings are taken when the build is done.';
 }
 
 /** Files one reading. An unlikely value comes back as a question once, and is filed and marked when confirmed. */
@@ -53,7 +57,11 @@ export async function fileReading(doer: Doer, jobId: string, raw: unknown, units
     const shut = gateShutForReading(job, input.gate);
     if (shut) return refuse(shut);
     const point = pointById(input.point);
-    if (!point || !point.gates.includes(input.gate) || !point.where(job).some((s) => s.place === input.place && s.state === input.state)) {
+    if (
+      !point ||
+      !point.gates.includes(input.gate) ||
+      !point.where(job).some((s) => s.place === input.place && s.state === input.state)
+    ) {
       return refuse('That reading does not belong to this vehicle.');
     }
     const spot = { gate: input.gate, point: input.point, place: input.place, state: input.state };
@@ -62,9 +70,11 @@ export async function fileReading(doer: Doer, jobId: string, raw: unknown, units
     let unit = '';
     let asked = false;
     if (point.quantity === 'observation') {
-      if (!['observed', 'cannot-reach'].includes(input.answer)) return refuse('This one is looked at: good, fault, or cannot reach.');
+      if (!['observed', 'cannot-reach'].includes(input.answer))
+        return refuse('This one is looked at: good, fault, or cannot reach.');
       if (input.answer === 'observed' && input.good === null) return refuse('Say whether it is good or a fault.');
-      if (input.good === false && input.note === '') return refuse('Write what the fault is.', { note: 'Write what the fault is.' });
+      if (input.good === false && input.note === '')
+        return refuse('Write what the fault is.', { note: 'Write what the fault is.' });
     } else if (input.answer === 'observed') {
       return refuse('This one is measured.');
     } else if (input.answer === 'measured') {
@@ -83,16 +93,30 @@ export async function fileReading(doer: Doer, jobId: string, raw: unknown, units
     }
     const before = figures.at(spot).filter((r) => r.set === input.set);
     const reading: Reading = {
-      id: input.id, ...spot, set: input.set, answer: input.answer, value, text: input.answer === 'measured' ? input.text.trim() : '', unit,
-      good: input.answer === 'observed' ? input.good : null, instrument: input.instrument, takenBy: doer.name, takenAt: new Date().toISOString(),
-      note: input.note, supersedes: input.instead ? (before.at(-1)?.id ?? null) : null, asked,
+      id: input.id,
+      ...spot,
+      set: input.set,
+      answer: input.answer,
+      value,
+      text: input.answer === 'measured' ? input.text.trim() : '',
+      unit,
+      good: input.answer === 'observed' ? input.good : null,
+      instrument: input.instrument,
+      takenBy: doer.name,
+      takenAt: new Date().toISOString(),
+      note: input.note,
+      supersedes: input.instead ? (before.at(-1)?.id ?? null) : null,
+      asked,
     };
     await insertReading(tx, doer.shop.id, jobId, doer.id, reading);
     return { ok: true, filed: true };
   });
 }
 
-const StrikeInput = z.object({ reading: z.uuid(), reason: z.string().trim().min(1, 'Say why it is struck out').max(300, 'the reason is longer than 300 letters') });
+const StrikeInput = z.object({
+  reading: z.uuid(),
+  reason: z.string().trim().min(1, 'Say why it is struck out').max(300, 'the reason is longer than 300 letters'),
+});
 
 /** Strikes a reading out with a reason; it stays in the story. */
 export async function strikeReading(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
@@ -102,7 +126,9 @@ export async function strikeReading(doer: Doer, jobId: string, raw: unknown): Pr
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     if (!job.readings.some((r) => r.id === reading)) return refuse('That reading is not on this job.');
     if (job.strikes.some((s) => s.reading === reading)) return refuse('That reading is struck out already.');
-    await tx.insert(strikes).values({ shopId: doer.shop.id, jobId, readingId: reading, reason, by: doer.id, byName: doer.name });
+    await tx
+      .insert(strikes)
+      .values({ shopId: doer.shop.id, jobId, readingId: reading, reason, by: doer.id, byName: doer.name });
     return { ok: true };
   });
 }
@@ -120,7 +146,15 @@ export async function recordChange(doer: Doer, jobId: string, raw: unknown): Pro
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     await tx
       .insert(changes)
-      .values({ ...parsed.data, shopId: doer.shop.id, jobId, gate: job.job.gate, by: doer.id, byName: doer.name, at: new Date().toISOString() })
+      .values({
+        ...parsed.data,
+        shopId: doer.shop.id,
+        jobId,
+        gate: job.job.gate,
+        by: doer.id,
+        byName: doer.name,
+        at: new Date().toISOString(),
+      })
       .onConflictDoNothing({ target: changes.id });
     return { ok: true };
   });

@@ -19,7 +19,8 @@ export async function openNextGate(doer: Doer, jobId: string): Promise<Answer<{ 
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     const next = nextGate(job.job.gate);
     const shut = shutBecause(job);
-    if (!next || shut.length > 0) return refuse(`${next ? `${GATE_TITLE[next]} stays shut` : 'No gate follows'}: ${shut.join('; ')}.`);
+    if (!next || shut.length > 0)
+      return refuse(`${next ? `${GATE_TITLE[next]} stays shut` : 'No gate follows'}: ${shut.join('; ')}.`);
     await tx.update(jobs).set({ gate: next }).where(rowOf(doer, jobId));
     return { ok: true, gate: next };
   });
@@ -27,7 +28,10 @@ export async function openNextGate(doer: Doer, jobId: string): Promise<Answer<{ 
 
 const planSchema = (units: UnitChoice) => {
   const part = (what: string, low: number, high: number) =>
-    z.string().transform((text) => (text.trim() === '' ? '0' : text)).pipe(lengthField(what, units, low, high));
+    z
+      .string()
+      .transform((text) => (text.trim() === '' ? '0' : text))
+      .pipe(lengthField(what, units, low, high));
   return z.object({
     version: z.coerce.number().int(),
     kitId: z.union([z.uuid(), z.literal('')]),
@@ -47,13 +51,23 @@ export async function savePlan(doer: Doer, jobId: string, raw: unknown, units: U
   if (!parsed.success) return refuseZod(parsed.error);
   const { version, kitId, ...plan } = parsed.data;
   return withOpenJob(doer, jobId, async (tx, loaded) => {
-    if (loaded.version !== version) return refuse('Somebody changed this plan since you opened it. Yours is still here: reload to see theirs, then decide.');
-    if (['build', 'after', 'release'].includes(loaded.document.job.gate)) return refuse('The build has begun: the plan stands as it was.');
+    if (loaded.version !== version)
+      return refuse(
+        'Somebody changed this plan since you opened it. Yours is still here: reload to see theirs, then decide.',
+      );
+    if (['build', 'after', 'release'].includes(loaded.document.job.gate))
+      return refuse('The build has begun: the plan stands as it was.');
     if (kitId) {
-      const [kit] = await tx.select({ id: kits.id }).from(kits).where(and(eq(kits.shopId, doer.shop.id), eq(kits.id, kitId)));
+      const [kit] = await tx
+        .select({ id: kits.id })
+        .from(kits)
+        .where(and(eq(kits.shopId, doer.shop.id), eq(kits.id, kitId)));
       if (!kit) return refuse('That kit is not in the shop’s list.', { kitId: 'That kit is not in the shop’s list.' });
     }
-    await tx.update(jobs).set({ ...plan, kitId: kitId || null, version: sql`${jobs.version} + 1` }).where(rowOf(doer, jobId));
+    await tx
+      .update(jobs)
+      .set({ ...plan, kitId: kitId || null, version: sql`${jobs.version} + 1` })
+      .where(rowOf(doer, jobId));
     return { ok: true };
   });
 }
@@ -76,13 +90,24 @@ export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promi
     if (verdict?.verdict !== 'Stop') return refuse('That check does not read Stop any more.');
     if (verdict.safetyCritical) return refuse('A safety-critical Stop is accepted by nobody: fix and measure.');
     await tx.insert(acceptances).values({
-      shopId: doer.shop.id, jobId, check, gate, place, value: verdict.value ?? 0, reason, by: doer.id, byName: doer.name,
+      shopId: doer.shop.id,
+      jobId,
+      check,
+      gate,
+      place,
+      value: verdict.value ?? 0,
+      reason,
+      by: doer.id,
+      byName: doer.name,
     });
     return { ok: true };
   });
 }
 
-const SignInput = z.object({ kind: z.enum(['released', 'left-unreleased']), note: z.string().trim().max(500, 'longer than 500 letters') });
+const SignInput = z.object({
+  kind: z.enum(['released', 'left-unreleased']),
+  note: z.string().trim().max(500, 'longer than 500 letters'),
+});
 
 /**
  * Signs a job off. Only a lead, with the password given again (`passwordGood`). A release is refused for every role
@@ -92,7 +117,8 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown, passwordG
   const parsed = SignInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { kind, note } = parsed.data;
-  if (kind === 'left-unreleased' && note === '') return refuse('Say why it leaves unreleased.', { note: 'Say why it leaves unreleased.' });
+  if (kind === 'left-unreleased' && note === '')
+    return refuse('Say why it leaves unreleased.', { note: 'Say why it leaves unreleased.' });
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     if (kind === 'released') {
       if (job.job.gate !== 'release') return refuse('Open the Release gate first.');
@@ -105,7 +131,19 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown, passwordG
     if (!passwordGood) return refuse('That is not your password.', { password: 'That is not your password.' });
     const at = new Date().toISOString();
     const document = { ...job, job: { ...job.job, state: kind }, signOffs: [{ kind, by: doer.name, at, note }] };
-    await tx.insert(signOffs).values({ shopId: doer.shop.id, jobId, kind, by: doer.id, byName: doer.name, at, note, document, coreVersion: CORE_VERSION });
+    await tx
+      .insert(signOffs)
+      .values({
+        shopId: doer.shop.id,
+        jobId,
+        kind,
+        by: doer.id,
+        byName: doer.name,
+        at,
+        note,
+        document,
+        coreVersion: CORE_VERSION,
+      });
     await tx.update(jobs).set({ state: kind }).where(rowOf(doer, jobId));
     return { ok: true };
   });

@@ -19,8 +19,10 @@ export async function importJob(doer: Doer, text: string): Promise<Answer<{ jobI
   if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
   const job = read.job;
   const closed = job.job.state !== 'open';
-  if (closed !== job.signOffs.length > 0) return refuse('signOffs: a closed job has its signature, an open one has none.');
-  if ((closed || job.acceptances.length > 0) && doer.role !== 'lead') return refuse('This file carries a lead’s decisions: only a lead brings it in.');
+  if (closed !== job.signOffs.length > 0)
+    return refuse('signOffs: a closed job has its signature, an open one has none.');
+  if ((closed || job.acceptances.length > 0) && doer.role !== 'lead')
+    return refuse('This file carries a lead’s decisions: only a lead brings it in.');
   return { ok: true, jobId: await insertJob(doer, job) };
 }
 
@@ -30,25 +32,55 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
   const document = withNewIds(source);
   const { job, vehicle, reference, plan, kit } = document;
   return database().transaction(async (tx) => {
-    const [customer] = await tx.insert(customers).values({ shopId, ...document.customer }).returning({ id: customers.id });
-    const [car] = await tx.insert(vehicles).values({ shopId, customerId: customer?.id ?? '', ...vehicle }).returning({ id: vehicles.id });
+    const [customer] = await tx
+      .insert(customers)
+      .values({ shopId, ...document.customer })
+      .returning({ id: customers.id });
+    const [car] = await tx
+      .insert(vehicles)
+      .values({ shopId, customerId: customer?.id ?? '', ...vehicle })
+      .returning({ id: vehicles.id });
     let kitId: string | null = null;
     if (kit) {
-      await tx.insert(kits).values({ shopId, ...kit }).onConflictDoNothing();
+      await tx
+        .insert(kits)
+        .values({ shopId, ...kit })
+        .onConflictDoNothing();
       const [row] = await tx
         .select({ id: kits.id })
         .from(kits)
         .where(and(eq(kits.shopId, shopId), eq(kits.name, kit.name), eq(kits.source, kit.source)));
       kitId = row?.id ?? null;
     }
-    const [taken] = await tx.select({ id: jobs.id }).from(jobs).where(and(eq(jobs.shopId, shopId), eq(jobs.number, job.number)));
+    const [taken] = await tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.shopId, shopId), eq(jobs.number, job.number)));
     const number = taken ? await nextNumber(tx, shopId) : job.number;
-    const { state, number: _number, ...rest } = job;
+    const { state } = job;
     const [row] = await tx
       .insert(jobs)
       .values({
-        shopId, number, customerId: customer?.id ?? '', vehicleId: car?.id ?? '', kitId, ...rest, ...plan,
-        referenceKind: reference.kind, referenceFront: reference.front, referenceRear: reference.rear, referenceSource: reference.source,
+        shopId,
+        number,
+        customerId: customer?.id ?? '',
+        vehicleId: car?.id ?? '',
+        kitId,
+        ...plan,
+        gate: job.gate,
+        bookedAt: job.bookedAt,
+        bay: job.bay,
+        use: job.use,
+        heightSchool: job.heightSchool,
+        lipWillChange: job.lipWillChange,
+        promiseFront: job.promiseFront,
+        promiseRear: job.promiseRear,
+        wantedTyre: job.wantedTyre,
+        notes: job.notes,
+        referenceKind: reference.kind,
+        referenceFront: reference.front,
+        referenceRear: reference.rear,
+        referenceSource: reference.source,
         searchText: searchText(number, [document.customer.name, vehicle.make, vehicle.model, vehicle.tag, job.use]),
       })
       .returning({ id: jobs.id });
@@ -60,12 +92,23 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
       await tx.insert(readings).values({ ...own, ...fields, takenBy: doer.id, takenByName: takenBy });
     }
     const signer = { by: doer.id };
-    for (const s of document.strikes) await tx.insert(strikes).values({ ...own, readingId: s.reading, reason: s.reason, ...signer, byName: s.by, at: s.at });
+    for (const s of document.strikes)
+      await tx
+        .insert(strikes)
+        .values({ ...own, readingId: s.reading, reason: s.reason, ...signer, byName: s.by, at: s.at });
     for (const c of document.changes) await tx.insert(changes).values({ ...own, ...c, ...signer, byName: c.by });
-    for (const a of document.acceptances) await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
+    for (const a of document.acceptances)
+      await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
     for (const s of document.signOffs) {
       await tx.insert(signOffs).values({
-        ...own, kind: s.kind, note: s.note, ...signer, byName: s.by, at: s.at, document: { ...document, job: { ...job, number } }, coreVersion: CORE_VERSION,
+        ...own,
+        kind: s.kind,
+        note: s.note,
+        ...signer,
+        byName: s.by,
+        at: s.at,
+        document: { ...document, job: { ...job, number } },
+        coreVersion: CORE_VERSION,
       });
     }
     if (state !== 'open') await tx.update(jobs).set({ state }).where(eq(jobs.id, jobId));

@@ -53,5 +53,7 @@ export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Prom
     .values({ ...parsed.data, shopId: doer.shop.id })
     .onConflictDoNothing()
     .returning({ id: kits.id });
-  return done.length === 1 ? { ok: true } : refuse('That kit with that source is in the list already.', { name: 'in the list already' });
+  return done.length === 1
+    ? { ok: true }
+    : refuse('That kit with that source is in the list already.', { name: 'in the list already' });
 }

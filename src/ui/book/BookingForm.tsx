@@ -13,7 +13,11 @@ import { SelectField, TextField } from '../forms/fields';
 import { useUnits } from '../Units';
 
 type Form = Parameters<typeof bookVehicleAction>[0];
-const GRADES = [['Street', 'Street'], ['Trail', 'Trail'], ['Crossed', 'Crossed']] as const;
+const GRADES = [
+  ['Street', 'Street'],
+  ['Trail', 'Trail'],
+  ['Crossed', 'Crossed'],
+] as const;
 const kinds = (of: string[]) => of.map((k) => [k, SUSPENSION_NAME[k as keyof typeof SUSPENSION_NAME]] as const);
 const FRONT = kinds(['wishbone-coil-over', 'wishbone-torsion-bar', 'beam-links', 'beam-radius-arms', 'beam-leaves']);
 const REAR = kinds(['beam-links', 'beam-triangulated', 'beam-leaves']);
@@ -24,10 +28,32 @@ const START = { wheelbase: 2850, trackFront: 1580, trackRear: 1580, tyreDiameter
 function startValues(units: UnitChoice): Form {
   const shown = (v: number) => show('length', v, units).text.replace(/ (in|mm)$/, '');
   return {
-    customer: '', contact: '', make: '', model: '', tag: '', body: 'wagon', frontSuspension: 'beam-links', rearSuspension: 'beam-links',
-    wheelbase: shown(START.wheelbase), trackFront: shown(START.trackFront), trackRear: shown(START.trackRear), tyreDiameter: shown(START.tyreDiameter),
-    rearHose: 'centre', swayLink: 'down', use: '', bay: '', heightSchool: 'hub-to-lip', lipWillChange: false, promiseFront: 'Trail', promiseRear: 'Trail',
-    wantedTyre: '', notes: '', referenceKind: 'before', referenceFront: '', referenceRear: '', referenceSource: '',
+    customer: '',
+    contact: '',
+    make: '',
+    model: '',
+    tag: '',
+    body: 'wagon',
+    frontSuspension: 'beam-links',
+    rearSuspension: 'beam-links',
+    wheelbase: shown(START.wheelbase),
+    trackFront: shown(START.trackFront),
+    trackRear: shown(START.trackRear),
+    tyreDiameter: shown(START.tyreDiameter),
+    rearHose: 'centre',
+    swayLink: 'down',
+    use: '',
+    bay: '',
+    heightSchool: 'hub-to-lip',
+    lipWillChange: false,
+    promiseFront: 'Trail',
+    promiseRear: 'Trail',
+    wantedTyre: '',
+    notes: '',
+    referenceKind: 'before',
+    referenceFront: '',
+    referenceRear: '',
+    referenceSource: '',
   };
 }
 
@@ -41,7 +67,11 @@ export function BookingForm() {
   const typed = useWatch({ control });
   const book = handleSubmit((form) =>
     start(async () => {
-      const answer = await bookVehicleAction(form).catch(() => ({ ok: false as const, errors: {}, message: 'The server did not answer. Nothing is lost: book it again.' }));
+      const answer = await bookVehicleAction(form).catch(() => ({
+        ok: false as const,
+        errors: {},
+        message: 'The server did not answer. Nothing is lost: book it again.',
+      }));
       if (!answer || answer.ok) return;
       setErrors(answer.errors);
       setMessage(answer.message);
@@ -49,14 +79,26 @@ export function BookingForm() {
       if (first) document.querySelector<HTMLElement>(`[name="${first}"]`)?.focus();
     }),
   );
-  const text = (name: keyof Form, label: string, more: { hint?: string; placeholder?: string } = {}) => <TextField label={label} wrong={errors[name]} {...more} {...register(name)} />;
+  const text = (name: keyof Form, label: string, more: { hint?: string; placeholder?: string } = {}) => (
+    <TextField label={label} wrong={errors[name]} {...more} {...register(name)} />
+  );
   const size = (name: 'wheelbase' | 'trackFront' | 'trackRear' | 'tyreDiameter') => {
     const parsed = parseLength(typed[name] ?? '', units.length === 'mm' ? 'mm' : 'in');
     return parsed.ok && parsed.value > START[name] / 3 && parsed.value < START[name] * 3 ? parsed.value : START[name];
   };
   const vehicle: Vehicle = {
-    make: '', model: '', tag: '', body: typed.body ?? 'wagon', frontSuspension: typed.frontSuspension ?? 'beam-links', rearSuspension: typed.rearSuspension ?? 'beam-links',
-    wheelbase: size('wheelbase'), trackFront: size('trackFront'), trackRear: size('trackRear'), tyreDiameter: size('tyreDiameter'), rearHose: 'centre', swayLink: 'down',
+    make: '',
+    model: '',
+    tag: '',
+    body: typed.body ?? 'wagon',
+    frontSuspension: typed.frontSuspension ?? 'beam-links',
+    rearSuspension: typed.rearSuspension ?? 'beam-links',
+    wheelbase: size('wheelbase'),
+    trackFront: size('trackFront'),
+    trackRear: size('trackRear'),
+    tyreDiameter: size('tyreDiameter'),
+    rearHose: 'centre',
+    swayLink: 'down',
   };
   const unit = units.length === 'mm' ? 'mm' : 'in';
   const group = 'grid gap-4 sm:grid-cols-2';
@@ -69,12 +111,22 @@ export function BookingForm() {
           {text('contact', 'How to reach them', { hint: 'may stay empty' })}
         </section>
         <section aria-labelledby="vehicle">
-          <h2 id="vehicle" className="pb-3">Vehicle</h2>
+          <h2 id="vehicle" className="pb-3">
+            Vehicle
+          </h2>
           <div className="grid gap-4 sm:grid-cols-4">
             {text('make', 'Make')}
             {text('model', 'Model')}
             {text('tag', 'Known by', { placeholder: 'fleet number, plate' })}
-            <SelectField label="Body" options={[['wagon', 'wagon'], ['pickup', 'pickup'], ['van', 'van-body']]} {...register('body')} />
+            <SelectField
+              label="Body"
+              options={[
+                ['wagon', 'wagon'],
+                ['pickup', 'pickup'],
+                ['van', 'van-body'],
+              ]}
+              {...register('body')}
+            />
             {text('wheelbase', `Wheelbase, ${unit}`)}
             {text('trackFront', `Front track, ${unit}`)}
             {text('trackRear', `Rear track, ${unit}`)}
@@ -83,26 +135,67 @@ export function BookingForm() {
           <div className={`${group} pt-4`}>
             <SelectField label="Front suspension" options={FRONT} {...register('frontSuspension')} />
             <SelectField label="Rear suspension" options={REAR} {...register('rearSuspension')} />
-            <SelectField label="Rear brake hose" options={[['centre', 'one, body to axle'], ['per-wheel', 'one a wheel']]} {...register('rearHose')} />
-            <SelectField label="Sway link runs from the bar" options={[['down', 'down'], ['up', 'up']]} {...register('swayLink')} />
+            <SelectField
+              label="Rear brake hose"
+              options={[
+                ['centre', 'one, body to axle'],
+                ['per-wheel', 'one a wheel'],
+              ]}
+              {...register('rearHose')}
+            />
+            <SelectField
+              label="Sway link runs from the bar"
+              options={[
+                ['down', 'down'],
+                ['up', 'up'],
+              ]}
+              {...register('swayLink')}
+            />
           </div>
         </section>
         <section aria-labelledby="job">
-          <h2 id="job" className="pb-3">The job</h2>
+          <h2 id="job" className="pb-3">
+            The job
+          </h2>
           <div className={group}>
             {text('use', 'Use', { placeholder: 'daily, towing, trail, crossed-axle trail' })}
             {text('bay', 'Bay', { hint: 'empty: waiting' })}
             {text('wantedTyre', 'Tyre wanted')}
-            <SelectField label="Heights are read" options={[['hub-to-lip', 'hub centre to fender lip'], ['floor-to-lip', 'floor to lip, and the loaded radius']]} {...register('heightSchool')} />
-            <SelectField label="Fit promised, front" options={GRADES} hint="Street: daily bumps. Trail: full travel. Crossed: one wheel up, one down." {...register('promiseFront')} />
+            <SelectField
+              label="Heights are read"
+              options={[
+                ['hub-to-lip', 'hub centre to fender lip'],
+                ['floor-to-lip', 'floor to lip, and the loaded radius'],
+              ]}
+              {...register('heightSchool')}
+            />
+            <SelectField
+              label="Fit promised, front"
+              options={GRADES}
+              hint="Street: daily bumps. Trail: full travel. Crossed: one wheel up, one down."
+              {...register('promiseFront')}
+            />
             <SelectField label="Fit promised, rear" options={GRADES} {...register('promiseRear')} />
-            <label className="flex min-h-12 items-center gap-3 sm:col-span-2"><input type="checkbox" className="size-6" {...register('lipWillChange')} /> A lip will be trimmed or moved: read a fixed body mark too</label>
+            <label className="flex min-h-12 items-center gap-3 sm:col-span-2">
+              <input type="checkbox" className="size-6" {...register('lipWillChange')} /> A lip will be trimmed or
+              moved: read a fixed body mark too
+            </label>
           </div>
         </section>
         <section aria-labelledby="reference">
-          <h2 id="reference" className="pb-3">What the kit’s claim is measured from</h2>
+          <h2 id="reference" className="pb-3">
+            What the kit’s claim is measured from
+          </h2>
           <div className={group}>
-            <SelectField label="Reference" options={[['before', 'stock unknown: Before is used'], ['maker-stock', 'maker’s stock figure'], ['like-vehicle', 'a like vehicle, measured']]} {...register('referenceKind')} />
+            <SelectField
+              label="Reference"
+              options={[
+                ['before', 'stock unknown: Before is used'],
+                ['maker-stock', 'maker’s stock figure'],
+                ['like-vehicle', 'a like vehicle, measured'],
+              ]}
+              {...register('referenceKind')}
+            />
             {typed.referenceKind !== 'before' && (
               <>
                 {text('referenceSource', 'Where it stands')}
@@ -112,15 +205,24 @@ export function BookingForm() {
             )}
           </div>
         </section>
-        <label className="field">Notes<textarea rows={2} {...register('notes')} /></label>
+        <label className="field">
+          Notes
+          <textarea rows={2} {...register('notes')} />
+        </label>
       </div>
       <aside className="border-l border-rule p-5">
         <div className="space-y-4 lg:sticky lg:top-5">
           <p className="text-sm font-semibold text-pencil">From these numbers</p>
           <VehicleSide vehicle={vehicle} corners={[]} height={170} posts={false} />
           <VehicleFront vehicle={vehicle} corners={[]} height={170} />
-          {message && <p role="alert" className="font-semibold text-stop">{message}</p>}
-          <button className="btn btn-main w-full" disabled={busy}>Book it in</button>
+          {message && (
+            <p role="alert" className="font-semibold text-stop">
+              {message}
+            </p>
+          )}
+          <button className="btn btn-main w-full" disabled={busy}>
+            Book it in
+          </button>
         </div>
       </aside>
     </form>

@@ -9,7 +9,9 @@ const TAPE = 'var(--paint)';
 export function PointDrawing({ kind, state, point }: { kind: Kind; state: VehicleState; point: string }) {
   return (
     <svg viewBox="0 0 400 360" className="h-auto w-full border border-rule bg-panel" aria-hidden="true">
-      <g fill="none" stroke={INK} strokeWidth="2.2" strokeLinejoin="round" strokeLinecap="round">{draw(kind, state, point)}</g>
+      <g fill="none" stroke={INK} strokeWidth="2.2" strokeLinejoin="round" strokeLinecap="round">
+        {draw(kind, state, point)}
+      </g>
     </svg>
   );
 }
@@ -22,7 +24,11 @@ const Wheel = ({ x = 200, y = 225, r = 115 }: { x?: number; y?: number; r?: numb
     <circle cx={x} cy={y} r={r * 0.17} />
   </>
 );
-const Arch = ({ top = 60 }: { top?: number }) => <path d={`M14 ${top + 92} H58 C66 ${top + 20} 130 ${top} 200 ${top} C270 ${top} 334 ${top + 20} 342 ${top + 92} H386`} />;
+const Arch = ({ top = 60 }: { top?: number }) => (
+  <path
+    d={`M14 ${top + 92} H58 C66 ${top + 20} 130 ${top} 200 ${top} C270 ${top} 334 ${top + 20} 342 ${top + 92} H386`}
+  />
+);
 /** A tape between two points with a hook at its start and sixteenths along it. */
 function Tape({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number }) {
   const length = Math.hypot(x2 - x1, y2 - y1);
@@ -42,19 +48,73 @@ function Tape({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: numb
 function draw(kind: Kind, state: VehicleState, point: string): ReactNode {
   switch (kind) {
     case 'lip':
-      return <><Floor /><Arch /><Wheel />{point === 'hubToMark' ? <><rect x="190" y="22" width="20" height="12" stroke={TAPE} /><Tape x1={200} y1={225} x2={200} y2={30} /></> : <Tape x1={200} y1={225} x2={200} y2={62} />}</>;
+      return (
+        <>
+          <Floor />
+          <Arch />
+          <Wheel />
+          {point === 'hubToMark' ? (
+            <>
+              <rect x="190" y="22" width="20" height="12" stroke={TAPE} />
+              <Tape x1={200} y1={225} x2={200} y2={30} />
+            </>
+          ) : (
+            <Tape x1={200} y1={225} x2={200} y2={62} />
+          )}
+        </>
+      );
     case 'floorLip':
-      return <><Floor /><Arch /><Wheel /><Tape x1={200} y1={340} x2={200} y2={62} /></>;
+      return (
+        <>
+          <Floor />
+          <Arch />
+          <Wheel />
+          <Tape x1={200} y1={340} x2={200} y2={62} />
+        </>
+      );
     case 'radius':
-      return <><Floor /><Arch /><Wheel /><Tape x1={200} y1={340} x2={200} y2={227} /></>;
+      return (
+        <>
+          <Floor />
+          <Arch />
+          <Wheel />
+          <Tape x1={200} y1={340} x2={200} y2={227} />
+        </>
+      );
     case 'tyre':
-      return <><Floor /><Wheel y={200} r={138} /><Tape x1={200} y1={338} x2={200} y2={64} /></>;
+      return (
+        <>
+          <Floor />
+          <Wheel y={200} r={138} />
+          <Tape x1={200} y1={338} x2={200} y2={64} />
+        </>
+      );
     case 'pressure':
-      return <><Floor /><Wheel y={200} r={138} /><path d="M244 156 l60 -52" stroke={TAPE} strokeWidth="7" /><circle cx="326" cy="84" r="34" stroke={TAPE} /><path d="M326 84 l16 -18" stroke={TAPE} strokeWidth="4" /></>;
+      return (
+        <>
+          <Floor />
+          <Wheel y={200} r={138} />
+          <path d="M244 156 l60 -52" stroke={TAPE} strokeWidth="7" />
+          <circle cx="326" cy="84" r="34" stroke={TAPE} />
+          <path d="M326 84 l16 -18" stroke={TAPE} strokeWidth="4" />
+        </>
+      );
     case 'gap': {
-      const from = { gapLip: [200, 108, 200, 64], gapLinerFront: [97, 172, 68, 140], gapLinerRear: [303, 172, 332, 140], rubBody: [200, 108, 200, 64] }[point] ?? [200, 108, 200, 64];
+      const from = {
+        gapLip: [200, 108, 200, 64],
+        gapLinerFront: [97, 172, 68, 140],
+        gapLinerRear: [303, 172, 332, 140],
+        rubBody: [200, 108, 200, 64],
+      }[point] ?? [200, 108, 200, 64];
       const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = from;
-      return <><Floor /><Arch /><Wheel /><Tape x1={x1} y1={y1} x2={x2} y2={y2} /></>;
+      return (
+        <>
+          <Floor />
+          <Arch />
+          <Wheel />
+          <Tape x1={x1} y1={y1} x2={x2} y2={y2} />
+        </>
+      );
     }
     case 'inner': {
       const turn = state === 'floor-left' ? -24 : state === 'floor-right' ? 24 : 0;
@@ -63,8 +123,16 @@ function draw(kind: Kind, state: VehicleState, point: string): ReactNode {
           <path d="M70 20 V340 M92 20 V340" />
           <path d="M92 150 H190" strokeWidth="6" />
           <path d="M92 240 C150 236 160 214 200 206" stroke="var(--pencil)" />
-          <g transform={`rotate(${turn} 265 180)`}><rect x="222" y="50" width="86" height="260" rx="26" /><path d="M265 50 V310" strokeDasharray="6 7" stroke="var(--pencil)" /></g>
-          <Tape x1={turn < 0 ? 190 : 222} y1={turn === 0 ? 180 : turn < 0 ? 268 : 100} x2={94} y2={turn === 0 ? 180 : turn < 0 ? 268 : 100} />
+          <g transform={`rotate(${turn} 265 180)`}>
+            <rect x="222" y="50" width="86" height="260" rx="26" />
+            <path d="M265 50 V310" strokeDasharray="6 7" stroke="var(--pencil)" />
+          </g>
+          <Tape
+            x1={turn < 0 ? 190 : 222}
+            y1={turn === 0 ? 180 : turn < 0 ? 268 : 100}
+            x2={94}
+            y2={turn === 0 ? 180 : turn < 0 ? 268 : 100}
+          />
         </>
       );
     }
@@ -76,7 +144,16 @@ function draw(kind: Kind, state: VehicleState, point: string): ReactNode {
           <path d="M40 262 H300" strokeWidth="16" stroke="var(--rule)" />
           <path d="M172 254 h56 v-12 h-56 Z" />
           <rect x="306" y="170" width="66" height="170" rx="22" />
-          {point === 'stopCompression' ? <Tape x1={244} y1={146} x2={244} y2={86} /> : point === 'tyreToBody' ? <><path d="M300 100 h80" /><Tape x1={339} y1={170} x2={339} y2={102} /></> : <Tape x1={200} y1={240} x2={200} y2={148} />}
+          {point === 'stopCompression' ? (
+            <Tape x1={244} y1={146} x2={244} y2={86} />
+          ) : point === 'tyreToBody' ? (
+            <>
+              <path d="M300 100 h80" />
+              <Tape x1={339} y1={170} x2={339} y2={102} />
+            </>
+          ) : (
+            <Tape x1={200} y1={240} x2={200} y2={148} />
+          )}
         </>
       );
     case 'hose':
@@ -88,7 +165,9 @@ function draw(kind: Kind, state: VehicleState, point: string): ReactNode {
           <circle cx="272" cy="304" r="46" />
           <rect x="250" y="276" width="26" height="20" />
           {point === 'hoseSpan' && <Tape x1={262} y1={282} x2={142} y2={102} />}
-          {point === 'hoseFree' && <path d="M141 100 C120 220 290 180 262 284" strokeWidth="4" stroke={TAPE} strokeDasharray="10 6" />}
+          {point === 'hoseFree' && (
+            <path d="M141 100 C120 220 290 180 262 284" strokeWidth="4" stroke={TAPE} strokeDasharray="10 6" />
+          )}
         </>
       );
     case 'bar':
@@ -101,17 +180,70 @@ function draw(kind: Kind, state: VehicleState, point: string): ReactNode {
           <circle cx="290" cy="150" r="9" fill={INK} />
           <circle cx="296" cy="290" r="9" fill={INK} />
           <path d="M230 300 H370" strokeWidth="14" stroke="var(--rule)" />
-          {point === 'barAngle' && <><rect x="150" y="88" width="72" height="34" transform="rotate(8.5 186 105)" stroke={TAPE} strokeWidth="3.5" /><path d="M90 120 H230" strokeDasharray="6 6" stroke={TAPE} /></>}
+          {point === 'barAngle' && (
+            <>
+              <rect
+                x="150"
+                y="88"
+                width="72"
+                height="34"
+                transform="rotate(8.5 186 105)"
+                stroke={TAPE}
+                strokeWidth="3.5"
+              />
+              <path d="M90 120 H230" strokeDasharray="6 6" stroke={TAPE} />
+            </>
+          )}
           {point === 'barArmLength' && <Tape x1={90} y1={98} x2={293} y2={128} />}
           {point === 'swayLinkLength' && <Tape x1={318} y1={290} x2={312} y2={150} />}
-          {point === 'swayLinkLean' && <><path d="M296 290 V150" strokeDasharray="6 6" stroke={TAPE} /><rect x="304" y="196" width="32" height="66" stroke={TAPE} strokeWidth="3.5" /></>}
+          {point === 'swayLinkLean' && (
+            <>
+              <path d="M296 290 V150" strokeDasharray="6 6" stroke={TAPE} />
+              <rect x="304" y="196" width="32" height="66" stroke={TAPE} strokeWidth="3.5" />
+            </>
+          )}
         </>
       );
     case 'lamp':
-      return <><Floor /><path d="M60 300 V150 L110 60 H300 L350 150 V300 Z" /><circle cx="112" cy="190" r="30" /><circle cx="298" cy="190" r="30" /><path d="M150 172 H260 M150 190 H260 M150 208 H260" stroke="var(--pencil)" /><rect x="54" y="280" width="44" height="60" rx="8" /><rect x="312" y="280" width="44" height="60" rx="8" /><Tape x1={112} y1={340} x2={112} y2={192} /></>;
+      return (
+        <>
+          <Floor />
+          <path d="M60 300 V150 L110 60 H300 L350 150 V300 Z" />
+          <circle cx="112" cy="190" r="30" />
+          <circle cx="298" cy="190" r="30" />
+          <path d="M150 172 H260 M150 190 H260 M150 208 H260" stroke="var(--pencil)" />
+          <rect x="54" y="280" width="44" height="60" rx="8" />
+          <rect x="312" y="280" width="44" height="60" rx="8" />
+          <Tape x1={112} y1={340} x2={112} y2={192} />
+        </>
+      );
     case 'load':
-      return <><Floor /><path d="M30 270 V190 L90 176 L140 90 H330 L362 180 V270 Z" /><circle cx="110" cy="282" r="56" fill="var(--panel)" /><circle cx="296" cy="282" r="56" fill="var(--panel)" /><rect x="220" y="126" width="84" height="70" stroke={TAPE} strokeWidth="4" /><path d="M220 161 H304 M262 126 V196" stroke={TAPE} /></>;
+      return (
+        <>
+          <Floor />
+          <path d="M30 270 V190 L90 176 L140 90 H330 L362 180 V270 Z" />
+          <circle cx="110" cy="282" r="56" fill="var(--panel)" />
+          <circle cx="296" cy="282" r="56" fill="var(--panel)" />
+          <rect x="220" y="126" width="84" height="70" stroke={TAPE} strokeWidth="4" />
+          <path d="M220 161 H304 M262 126 V196" stroke={TAPE} />
+        </>
+      );
     case 'hand':
-      return <><circle cx="200" cy="180" r="130" /><circle cx="200" cy="180" r="92" stroke="var(--pencil)" /><circle cx="200" cy="180" r="34" />{[0, 72, 144, 216, 288].map((a) => <circle key={a} cx={200 + 62 * Math.sin((a * Math.PI) / 180)} cy={180 - 62 * Math.cos((a * Math.PI) / 180)} r="10" />)}<path d="M118 214 l58 62 l124 -168" stroke={TAPE} strokeWidth="9" /></>;
+      return (
+        <>
+          <circle cx="200" cy="180" r="130" />
+          <circle cx="200" cy="180" r="92" stroke="var(--pencil)" />
+          <circle cx="200" cy="180" r="34" />
+          {[0, 72, 144, 216, 288].map((a) => (
+            <circle
+              key={a}
+              cx={200 + 62 * Math.sin((a * Math.PI) / 180)}
+              cy={180 - 62 * Math.cos((a * Math.PI) / 180)}
+              r="10"
+            />
+          ))}
+          <path d="M118 214 l58 62 l124 -168" stroke={TAPE} strokeWidth="9" />
+        </>
+      );
   }
 }

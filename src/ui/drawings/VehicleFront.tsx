@@ -2,7 +2,15 @@ import type { Vehicle } from '@/core/job/schema';
 import type { CornerStance } from '@/core/plan/stance';
 
 /** The vehicle from the front, from its own numbers: a lean to one side shows as measured, drawn three times as large. */
-export function VehicleFront({ vehicle, corners, height }: { vehicle: Vehicle; corners: readonly CornerStance[]; height: number }) {
+export function VehicleFront({
+  vehicle,
+  corners,
+  height,
+}: {
+  vehicle: Vehicle;
+  corners: readonly CornerStance[];
+  height: number;
+}) {
   const of = (corner: string) => corners.find((c) => c.corner === corner);
   const now = (corner: string) => of(corner)?.after?.value ?? of(corner)?.before?.value;
   const left = now('FL');
@@ -11,10 +19,18 @@ export function VehicleFront({ vehicle, corners, height }: { vehicle: Vehicle; c
   const half = vehicle.trackFront / 2;
   const width = radius * 0.32;
   const middle = radius + ((left ?? 470) + (right ?? left ?? 470)) / 2;
-  const lean = left !== undefined && right !== undefined ? (Math.atan((left - right) / vehicle.trackFront) * 180 * 3) / Math.PI : 0;
+  const lean =
+    left !== undefined && right !== undefined
+      ? (Math.atan((left - right) / vehicle.trackFront) * 180 * 3) / Math.PI
+      : 0;
   const roof = middle + (vehicle.body === 'van' ? 940 : 620);
   return (
-    <svg height={height} viewBox={`${-half - 420} ${-roof - 80} ${2 * half + 840} ${roof + 120}`} className="max-w-full" aria-hidden="true">
+    <svg
+      height={height}
+      viewBox={`${-half - 420} ${-roof - 80} ${2 * half + 840} ${roof + 120}`}
+      className="max-w-full"
+      aria-hidden="true"
+    >
       <line x1={-half - 420} x2={half + 420} y1={0} y2={0} stroke="var(--rule)" strokeWidth="14" />
       <g fill="var(--panel)" stroke="var(--graphite)" strokeWidth="17" strokeLinejoin="round">
         {/* Seen from ahead, the vehicle's right wheel stands on the left of the picture. */}

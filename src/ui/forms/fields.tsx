@@ -14,18 +14,42 @@ export function TextField({ label, wrong, hint, ...input }: Base & ComponentProp
     <label className="field">
       {label}
       <input autoComplete="off" aria-invalid={Boolean(wrong)} {...input} />
-      {wrong ? <span role="alert" className="wrong">{wrong}</span> : hint && <span className="hint">{hint}</span>}
+      {wrong ? (
+        <span role="alert" className="wrong">
+          {wrong}
+        </span>
+      ) : (
+        hint && <span className="hint">{hint}</span>
+      )}
     </label>
   );
 }
 
 /** A labelled choice. */
-export function SelectField({ label, wrong, hint, options, ...select }: Base & ComponentProps<'select'> & { options: readonly (readonly [string, string])[] }) {
+export function SelectField({
+  label,
+  wrong,
+  hint,
+  options,
+  ...select
+}: Base & ComponentProps<'select'> & { options: readonly (readonly [string, string])[] }) {
   return (
     <label className="field">
       {label}
-      <select {...select}>{options.map(([value, name]) => <option key={value} value={value}>{name}</option>)}</select>
-      {wrong ? <span role="alert" className="wrong">{wrong}</span> : hint && <span className="hint">{hint}</span>}
+      <select {...select}>
+        {options.map(([value, name]) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {wrong ? (
+        <span role="alert" className="wrong">
+          {wrong}
+        </span>
+      ) : (
+        hint && <span className="hint">{hint}</span>
+      )}
     </label>
   );
 }

@@ -21,14 +21,28 @@ export function ChangeForm({ jobId }: { jobId: string }) {
     });
   return (
     <form action={record} className="grid items-end gap-3 md:grid-cols-[260px_minmax(0,1fr)_auto]">
-      <label className="field">Kind of change
-        <select value={kind} onChange={(e) => setKind(ChangeKind.parse(e.target.value))}>{ChangeKind.options.map((k) => <option key={k} value={k}>{CHANGE_NAME[k]}</option>)}</select>
+      <label className="field">
+        Kind of change
+        <select value={kind} onChange={(e) => setKind(ChangeKind.parse(e.target.value))}>
+          {ChangeKind.options.map((k) => (
+            <option key={k} value={k}>
+              {CHANGE_NAME[k]}
+            </option>
+          ))}
+        </select>
       </label>
-      <label className="field">What was changed, where
+      <label className="field">
+        What was changed, where
         <input value={what} maxLength={300} onChange={(e) => setWhat(e.target.value)} aria-invalid={wrong !== ''} />
-        {wrong && <span role="alert" className="wrong">{wrong}</span>}
+        {wrong && (
+          <span role="alert" className="wrong">
+            {wrong}
+          </span>
+        )}
       </label>
-      <button className="btn" disabled={busy}>Record change</button>
+      <button className="btn" disabled={busy}>
+        Record change
+      </button>
     </form>
   );
 }

@@ -4,13 +4,21 @@ import { whenShort } from '@/server/when';
 
 /** Recorded adjustments and parts, latest first. */
 export function ChangesList({ changes, zone }: { changes: readonly Change[]; zone: string }) {
-  if (changes.length === 0) return <p className="hint">Nothing recorded. Whatever is adjusted, trimmed, fitted or loaded goes here: it makes the readings that depend on it stale.</p>;
+  if (changes.length === 0)
+    return (
+      <p className="hint">
+        Nothing recorded. Whatever is adjusted, trimmed, fitted or loaded goes here: it makes the readings that depend
+        on it stale.
+      </p>
+    );
   return (
     <ul className="ruled">
       {[...changes].reverse().map((c) => (
         <li key={c.id} className="py-2">
           <span className="font-semibold">{c.what}</span>
-          <span className="block text-sm text-pencil">{CHANGE_NAME[c.kind]} · {whenShort(c.at, zone)} {c.by}</span>
+          <span className="block text-sm text-pencil">
+            {CHANGE_NAME[c.kind]} · {whenShort(c.at, zone)} {c.by}
+          </span>
         </li>
       ))}
     </ul>

@@ -6,7 +6,11 @@ export function Exports({ jobId }: { jobId: string }) {
   ];
   return (
     <div className="flex flex-wrap gap-3">
-      {links.map(([file, label]) => <a key={file} className="btn" href={`/jobs/${jobId}/${file}`} download>{label}</a>)}
+      {links.map(([file, label]) => (
+        <a key={file} className="btn" href={`/jobs/${jobId}/${file}`} download>
+          {label}
+        </a>
+      ))}
     </div>
   );
 }

@@ -12,9 +12,19 @@ export function OpenGate({ jobId, gate, shut }: { jobId: string; gate: GateName;
   if (!next) return null;
   return (
     <form action={act} className="space-y-2 pt-5">
-      <button className={`btn w-full ${shut.length === 0 ? 'btn-main' : ''}`} aria-disabled={shut.length > 0} disabled={busy}>Open {GATE_TITLE[next]} gate</button>
+      <button
+        className={`btn w-full ${shut.length === 0 ? 'btn-main' : ''}`}
+        aria-disabled={shut.length > 0}
+        disabled={busy}
+      >
+        Open {GATE_TITLE[next]} gate
+      </button>
       {shut.length > 0 && <p className="hint">Shut: {shut.join('; ')}.</p>}
-      {answer && !answer.ok && <p role="alert" className="font-semibold text-stop">{answer.message}</p>}
+      {answer && !answer.ok && (
+        <p role="alert" className="font-semibold text-stop">
+          {answer.message}
+        </p>
+      )}
     </form>
   );
 }

@@ -15,7 +15,8 @@ interface KitChoice {
   claimRear: number;
   source: string;
 }
-type Lengths = 'liftFront' | 'liftRear' | 'bodyLift' | 'movedHubFront' | 'movedHubRear' | 'lipAlteredFront' | 'lipAlteredRear';
+type Lengths =
+  'liftFront' | 'liftRear' | 'bodyLift' | 'movedHubFront' | 'movedHubRear' | 'lipAlteredFront' | 'lipAlteredRear';
 const PARTS: readonly (readonly [Lengths, string])[] = [
   ['bodyLift', 'Body on frame, both axles'],
   ['movedHubFront', 'Moved hub or pivots, front'],
@@ -25,13 +26,33 @@ const PARTS: readonly (readonly [Lengths, string])[] = [
 ];
 
 /** Kit and wanted lift per axle, and what of it is not suspension travel. */
-export function PlanForm({ jobId, version, kitId, plan, kits, editable }: { jobId: string; version: number; kitId: string; plan: Plan; kits: readonly KitChoice[]; editable: boolean }) {
+export function PlanForm({
+  jobId,
+  version,
+  kitId,
+  plan,
+  kits,
+  editable,
+}: {
+  jobId: string;
+  version: number;
+  kitId: string;
+  plan: Plan;
+  kits: readonly KitChoice[];
+  editable: boolean;
+}) {
   const units = useUnits();
   const shown = (v: number | null) => (v === null ? '' : show('length', v, units).text.replace('−', '-'));
   const { register, handleSubmit, getValues, setValue } = useForm<Record<Lengths | 'kitId', string>>({
     defaultValues: {
-      kitId, liftFront: shown(plan.liftFront), liftRear: shown(plan.liftRear), bodyLift: shown(plan.bodyLift), movedHubFront: shown(plan.movedHubFront),
-      movedHubRear: shown(plan.movedHubRear), lipAlteredFront: shown(plan.lipAlteredFront), lipAlteredRear: shown(plan.lipAlteredRear),
+      kitId,
+      liftFront: shown(plan.liftFront),
+      liftRear: shown(plan.liftRear),
+      bodyLift: shown(plan.bodyLift),
+      movedHubFront: shown(plan.movedHubFront),
+      movedHubRear: shown(plan.movedHubRear),
+      lipAlteredFront: shown(plan.lipAlteredFront),
+      lipAlteredRear: shown(plan.lipAlteredRear),
     },
   });
   const [errors, setErrors] = useState<Record<string, string>>({});
@@ -56,23 +77,50 @@ export function PlanForm({ jobId, version, kitId, plan, kits, editable }: { jobI
       <fieldset disabled={!editable} className="space-y-4">
         <div className="grid gap-4 sm:grid-cols-[minmax(0,2fr)_1fr_1fr]">
           <SelectField
-            label="Kit" wrong={errors.kitId} {...kitField}
+            label="Kit"
+            wrong={errors.kitId}
+            {...kitField}
             onChange={(e) => {
               void kitField.onChange(e);
               fromKit(e.target.value);
             }}
-            options={[['', 'no kit'], ...kits.map((k) => [k.id, `${k.name}: claims ${show('length', k.claimFront, units).text} front, ${show('length', k.claimRear, units).text} rear`] as const)]}
+            options={[
+              ['', 'no kit'],
+              ...kits.map(
+                (k) =>
+                  [
+                    k.id,
+                    `${k.name}: claims ${show('length', k.claimFront, units).text} front, ${show('length', k.claimRear, units).text} rear`,
+                  ] as const,
+              ),
+            ]}
             hint="A claim. What counts is measured After."
           />
           <TextField label="Wanted lift, front" wrong={errors.liftFront} {...register('liftFront')} />
           <TextField label="Wanted lift, rear" wrong={errors.liftRear} {...register('liftRear')} />
         </div>
         <details>
-          <summary className="flex min-h-12 items-center font-semibold">Parts of it that are not suspension travel</summary>
-          <div className="grid gap-4 pt-2 sm:grid-cols-3">{PARTS.map(([name, label]) => <TextField key={name} label={label} wrong={errors[name]} {...register(name)} />)}</div>
+          <summary className="flex min-h-12 items-center font-semibold">
+            Parts of it that are not suspension travel
+          </summary>
+          <div className="grid gap-4 pt-2 sm:grid-cols-3">
+            {PARTS.map(([name, label]) => (
+              <TextField key={name} label={label} wrong={errors[name]} {...register(name)} />
+            ))}
+          </div>
         </details>
-        {message && <p role="alert" className="font-semibold text-stop">{message}</p>}
-        {editable ? <button className="btn btn-main" disabled={busy}>Set the plan</button> : <p className="hint">The build has begun: the plan stands as it was.</p>}
+        {message && (
+          <p role="alert" className="font-semibold text-stop">
+            {message}
+          </p>
+        )}
+        {editable ? (
+          <button className="btn btn-main" disabled={busy}>
+            Set the plan
+          </button>
+        ) : (
+          <p className="hint">The build has begun: the plan stands as it was.</p>
+        )}
       </fieldset>
     </form>
   );

@@ -14,7 +14,15 @@ import { FiledHere, type FiledReading } from '../reading/FiledHere';
 import { ReadingInHand, type StopInHand } from '../reading/ReadingInHand';
 
 /** The reading in hand, with what it unlocks and what was filed here before. */
-export function ReadPage({ view, gate, asked }: { view: JobView; gate: ReadingGate; asked: { route?: string; at?: string } }) {
+export function ReadPage({
+  view,
+  gate,
+  asked,
+}: {
+  view: JobView;
+  gate: ReadingGate;
+  asked: { route?: string; at?: string };
+}) {
   const { id, job, verdicts, member, open } = view;
   const home = `/jobs/${id}/${gate}`;
   if (!open || gateShutForReading(job, gate)) redirect(home);
@@ -34,8 +42,17 @@ export function ReadPage({ view, gate, asked }: { view: JobView; gate: ReadingGa
   const across = otherSide(stop.place);
   const spread = figures.figure(spot);
   const inHand: StopInHand = {
-    key: stop.key, point: stop.point.id, label: stop.point.label, how: stop.point.how, quantity: stop.point.quantity, instrument: stop.point.instrument,
-    drawing: stop.point.drawing, rideHeight: stop.point.rideHeight, place: stop.place, state: stop.state, set: stop.set,
+    key: stop.key,
+    point: stop.point.id,
+    label: stop.point.label,
+    how: stop.point.how,
+    quantity: stop.point.quantity,
+    instrument: stop.point.instrument,
+    drawing: stop.point.drawing,
+    rideHeight: stop.point.rideHeight,
+    place: stop.place,
+    state: stop.state,
+    set: stop.set,
   };
   const filed = filedAt(job, spot, (iso) => whenShort(iso, member.shop.timeZone));
   return (
@@ -50,25 +67,45 @@ export function ReadPage({ view, gate, asked }: { view: JobView; gate: ReadingGa
         previousHref={index > 0 ? href(stops[index - 1]) : null}
         followingHref={index < stops.length - 1 ? href(stops[index + 1]) : null}
         stands={figures.at(spot).filter((r) => r.set === stop.set && r.answer === 'measured').length}
-        noBefore={gate === 'after' && stop.point.gates.includes('before') && figures.figure({ ...spot, gate: 'before' }).status !== 'read'}
+        noBefore={
+          gate === 'after' &&
+          stop.point.gates.includes('before') &&
+          figures.figure({ ...spot, gate: 'before' }).status !== 'read'
+        }
         otherSideRead={across !== null && figures.figure({ ...spot, place: across }).status === 'read'}
       />
       <aside className="border-l border-rule p-5">
         <h2 className="pb-1">This reading unlocks</h2>
-        <ChecksPanel jobId={id} verdicts={unlockedBy(job, verdicts, spot)} empty="Kept for the record and the sheet; no check of this slice needs it yet." />
+        <ChecksPanel
+          jobId={id}
+          verdicts={unlockedBy(job, verdicts, spot)}
+          empty="Kept for the record and the sheet; no check of this slice needs it yet."
+        />
         {filed.length > 0 && (
           <>
             <h2 className="pt-5 pb-1">Already filed here</h2>
             {spread.status === 'read' && spread.readings.length > 1 && stop.point.quantity !== 'observation' && (
-              <p className="hint">{spread.readings.length} readings spread {show(stop.point.quantity, spread.spread, member.units).text}</p>
+              <p className="hint">
+                {spread.readings.length} readings spread {show(stop.point.quantity, spread.spread, member.units).text}
+              </p>
             )}
             <FiledHere jobId={id} filed={filed} open={open} />
           </>
         )}
         <nav aria-label="Route" className="flex flex-wrap gap-3 pt-6">
-          {index > 0 && <Link className="btn" href={href(stops[index - 1])}>Back one</Link>}
-          {index < stops.length - 1 && <Link className="btn" href={href(stops[index + 1])}>Skip</Link>}
-          <Link className="btn" href={home}>Leave the route</Link>
+          {index > 0 && (
+            <Link className="btn" href={href(stops[index - 1])}>
+              Back one
+            </Link>
+          )}
+          {index < stops.length - 1 && (
+            <Link className="btn" href={href(stops[index + 1])}>
+              Skip
+            </Link>
+          )}
+          <Link className="btn" href={home}>
+            Leave the route
+          </Link>
         </nav>
       </aside>
     </main>
@@ -76,7 +113,11 @@ export function ReadPage({ view, gate, asked }: { view: JobView; gate: ReadingGa
 }
 
 /** Everything filed at a spot, latest first, with its story. */
-export function filedAt(job: JobDocument, spot: Pick<Reading, 'gate' | 'point' | 'place' | 'state'>, when: (iso: string) => string): FiledReading[] {
+export function filedAt(
+  job: JobDocument,
+  spot: Pick<Reading, 'gate' | 'point' | 'place' | 'state'>,
+  when: (iso: string) => string,
+): FiledReading[] {
   const struckIds = new Set(job.strikes.map((s) => s.reading));
   const superseding = new Set(job.readings.filter((r) => !struckIds.has(r.id)).map((r) => r.supersedes));
   return job.readings

@@ -4,34 +4,87 @@ import { Arm, verdictInk } from '../drawings/Arm';
 /** The before-and-after sheet, as it prints. */
 export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
   const facts: [string, string][] = [
-    ['Customer', sheet.customer], ['Vehicle', sheet.vehicle], ['Suspension', sheet.suspension], ['Use', sheet.use], ['Fit promised', sheet.promise],
-    ['Fit proved', sheet.proved], ['Kit', sheet.kit], ['Claim measured from', sheet.reference], ['Heights', sheet.school],
+    ['Customer', sheet.customer],
+    ['Vehicle', sheet.vehicle],
+    ['Suspension', sheet.suspension],
+    ['Use', sheet.use],
+    ['Fit promised', sheet.promise],
+    ['Fit proved', sheet.proved],
+    ['Kit', sheet.kit],
+    ['Claim measured from', sheet.reference],
+    ['Heights', sheet.school],
   ];
   return (
     <article className="space-y-6">
       <div className="flex flex-wrap items-baseline justify-between gap-3 border-b-[3px] border-graphite pb-2">
-        <h1>{sheet.number} · {sheet.status}</h1>
+        <h1>
+          {sheet.number} · {sheet.status}
+        </h1>
         <p className="text-pencil">{shop}</p>
       </div>
-      {sheet.signed && <p className="font-semibold">{sheet.signed.kind} by {sheet.signed.by}, {sheet.signed.at}{sheet.signed.note && `: ${sheet.signed.note}`}</p>}
-      <table className="plain"><tbody>{facts.map(([name, text]) => <tr key={name}><th scope="row" className="w-44">{name}</th><td>{text}</td></tr>)}</tbody></table>
+      {sheet.signed && (
+        <p className="font-semibold">
+          {sheet.signed.kind} by {sheet.signed.by}, {sheet.signed.at}
+          {sheet.signed.note && `: ${sheet.signed.note}`}
+        </p>
+      )}
+      <table className="plain">
+        <tbody>
+          {facts.map(([name, text]) => (
+            <tr key={name}>
+              <th scope="row" className="w-44">
+                {name}
+              </th>
+              <td>{text}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
       {sheet.open.length > 0 && (
-        <section><h2 className="pb-1 text-stop">In the way of release</h2><ul className="ruled">{sheet.open.map((o) => <li key={o.why} className="py-1.5">{o.why} <span className="text-pencil">{o.cure}</span></li>)}</ul></section>
+        <section>
+          <h2 className="pb-1 text-stop">In the way of release</h2>
+          <ul className="ruled">
+            {sheet.open.map((o) => (
+              <li key={o.why} className="py-1.5">
+                {o.why} <span className="text-pencil">{o.cure}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       <Rows title="Ride heights, hub centre to lip" rows={sheet.heights} plan />
       <section>
         <h2 className="pb-1">Checks</h2>
         <div className="overflow-x-auto">
           <table className="plain">
-            <thead><tr><th>Verdict</th><th>Check</th><th>Figure</th><th>Clear</th><th>What was found</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Verdict</th>
+                <th>Check</th>
+                <th>Figure</th>
+                <th>Clear</th>
+                <th>What was found</th>
+              </tr>
+            </thead>
             <tbody>
               {sheet.verdicts.map((v, i) => (
                 <tr key={i}>
-                  <td className={`whitespace-nowrap font-bold ${verdictInk(v.verdict)}`}><span className="flex items-center gap-2"><Arm verdict={v.verdict} safetyCritical={v.safetyCritical} size={22} />{v.verdict}</span></td>
-                  <td>{v.title}<span className="block text-sm text-pencil">{v.place}</span></td>
+                  <td className={`whitespace-nowrap font-bold ${verdictInk(v.verdict)}`}>
+                    <span className="flex items-center gap-2">
+                      <Arm verdict={v.verdict} safetyCritical={v.safetyCritical} size={22} />
+                      {v.verdict}
+                    </span>
+                  </td>
+                  <td>
+                    {v.title}
+                    <span className="block text-sm text-pencil">{v.place}</span>
+                  </td>
                   <td className="fig whitespace-nowrap">{v.figure}</td>
                   <td className="text-sm">{v.limit}</td>
-                  <td>{v.words}{v.accepted && <strong className="block">{v.accepted}</strong>}</td>
+                  <td>
+                    {v.words}
+                    {v.accepted && <strong className="block">{v.accepted}</strong>}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -39,10 +92,28 @@ export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
         </div>
       </section>
       {sheet.readings.length > 0 && <Rows title="Readings, before and after" rows={sheet.readings} />}
-      {sheet.changes.length > 0 && <section><h2 className="pb-1">Changed on the vehicle</h2><ul className="ruled">{sheet.changes.map((c) => <li key={c.at + c.what} className="py-1.5">{c.what} <span className="text-pencil">{c.by}, {c.at}</span></li>)}</ul></section>}
+      {sheet.changes.length > 0 && (
+        <section>
+          <h2 className="pb-1">Changed on the vehicle</h2>
+          <ul className="ruled">
+            {sheet.changes.map((c) => (
+              <li key={c.at + c.what} className="py-1.5">
+                {c.what}{' '}
+                <span className="text-pencil">
+                  {c.by}, {c.at}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <section className="break-inside-avoid">
         <h2 className="pb-1">For the owner</h2>
-        <ul className="list-disc space-y-1 pl-5">{sheet.cautions.map((c) => <li key={c}>{c}</li>)}</ul>
+        <ul className="list-disc space-y-1 pl-5">
+          {sheet.cautions.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
         <p className="pt-3 font-semibold">{sheet.disclaimer}</p>
         <p className="hint">Worked by High Gate core {sheet.coreVersion}. ± is the expanded uncertainty (k = 2).</p>
       </section>
@@ -55,8 +126,26 @@ function Rows({ title, rows, plan = false }: { title: string; rows: readonly She
     <section>
       <h2 className="pb-1">{title}</h2>
       <table className="plain">
-        <thead><tr><th></th><th>Before</th>{plan && <th>Plan</th>}<th>After</th><th>Change</th></tr></thead>
-        <tbody>{rows.map((r) => <tr key={r.name}><th scope="row">{r.name}</th><td className="fig">{r.before}</td>{plan && <td className="fig">{r.plan}</td>}<td className="fig">{r.after}</td><td className="fig">{r.change}</td></tr>)}</tbody>
+        <thead>
+          <tr>
+            <th></th>
+            <th>Before</th>
+            {plan && <th>Plan</th>}
+            <th>After</th>
+            <th>Change</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.name}>
+              <th scope="row">{r.name}</th>
+              <td className="fig">{r.before}</td>
+              {plan && <td className="fig">{r.plan}</td>}
+              <td className="fig">{r.after}</td>
+              <td className="fig">{r.change}</td>
+            </tr>
+          ))}
+        </tbody>
       </table>
     </section>
   );

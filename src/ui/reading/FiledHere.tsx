@@ -16,7 +16,13 @@ export interface FiledReading {
 }
 
 const answerWord = (r: Reading) =>
-  ({ measured: r.text, observed: r.good ? 'good' : 'fault', 'not-fitted': 'not fitted', 'cannot-reach': 'cannot reach', 'same-as-other-side': 'same as other side' })[r.answer];
+  ({
+    measured: r.text,
+    observed: r.good ? 'good' : 'fault',
+    'not-fitted': 'not fitted',
+    'cannot-reach': 'cannot reach',
+    'same-as-other-side': 'same as other side',
+  })[r.answer];
 
 /** Readings filed at a point, struck and superseded ones too: nothing leaves the story. */
 export function FiledHere({ jobId, filed, open }: { jobId: string; filed: readonly FiledReading[]; open: boolean }) {
@@ -27,20 +33,37 @@ export function FiledHere({ jobId, filed, open }: { jobId: string; filed: readon
         <li key={f.reading.id} className="py-2">
           <div className="flex items-baseline justify-between gap-3">
             <span>
-              <span className={`fig font-bold ${f.struck || f.superseded ? 'line-through decoration-2' : ''}`}>{answerWord(f.reading)}</span>
+              <span className={`fig font-bold ${f.struck || f.superseded ? 'line-through decoration-2' : ''}`}>
+                {answerWord(f.reading)}
+              </span>
               <Base reading={f.reading} />{' '}
-              <span className="text-pencil">{f.when} {f.reading.takenBy}{f.reading.set > 1 && `, set ${f.reading.set}`}</span>
+              <span className="text-pencil">
+                {f.when} {f.reading.takenBy}
+                {f.reading.set > 1 && `, set ${f.reading.set}`}
+              </span>
             </span>
             {open && !f.struck && (
-              <button type="button" className="min-h-12 px-2 text-sm underline underline-offset-4" onClick={() => setStriking(striking === f.reading.id ? null : f.reading.id)}>Strike out</button>
+              <button
+                type="button"
+                className="min-h-12 px-2 text-sm underline underline-offset-4"
+                onClick={() => setStriking(striking === f.reading.id ? null : f.reading.id)}
+              >
+                Strike out
+              </button>
             )}
           </div>
-          {f.struck && <p className="text-stop">struck by {f.struck.by}: {f.struck.reason}</p>}
+          {f.struck && (
+            <p className="text-stop">
+              struck by {f.struck.by}: {f.struck.reason}
+            </p>
+          )}
           {!f.struck && f.superseded && <p className="text-pencil">superseded</p>}
           {f.reading.asked && <p className="text-watch">outside the expected; asked about and kept</p>}
           {f.staleBecause && !f.struck && <p className="font-semibold text-watch">stale: {f.staleBecause}</p>}
           {f.reading.note && <p>{f.reading.note}</p>}
-          {striking === f.reading.id && <StrikeForm jobId={jobId} reading={f.reading.id} onDone={() => setStriking(null)} />}
+          {striking === f.reading.id && (
+            <StrikeForm jobId={jobId} reading={f.reading.id} onDone={() => setStriking(null)} />
+          )}
         </li>
       ))}
     </ul>
@@ -70,11 +93,18 @@ function StrikeForm({ jobId, reading, onDone }: { jobId: string; reading: string
         })
       }
     >
-      <label className="field">Why is it struck out?
+      <label className="field">
+        Why is it struck out?
         <input value={reason} onChange={(e) => setReason(e.target.value)} autoFocus />
-        {wrong && <span role="alert" className="wrong">{wrong}</span>}
+        {wrong && (
+          <span role="alert" className="wrong">
+            {wrong}
+          </span>
+        )}
       </label>
-      <button className="btn" disabled={busy}>Strike out, keep in the story</button>
+      <button className="btn" disabled={busy}>
+        Strike out, keep in the story
+      </button>
     </form>
   );
 }

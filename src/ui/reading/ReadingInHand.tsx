@@ -70,8 +70,19 @@ export function ReadingInHand(props: Props) {
     start(async () => {
       setWrong('');
       const filed = await fileReadingAction(jobId, {
-        id: id.current, gate, point: stop.point, place: stop.place, state: stop.state, set: stop.set, answer, text, good: more.good ?? null,
-        instrument, note, instead: more.instead ?? false, confirmed: more.confirmed ?? false,
+        id: id.current,
+        gate,
+        point: stop.point,
+        place: stop.place,
+        state: stop.state,
+        set: stop.set,
+        answer,
+        text,
+        good: more.good ?? null,
+        instrument,
+        note,
+        instead: more.instead ?? false,
+        confirmed: more.confirmed ?? false,
       }).catch(() => null);
       if (!filed) setWrong('The server did not answer. Nothing is lost: file it again.');
       else if (!filed.ok) {
@@ -117,13 +128,19 @@ export function ReadingInHand(props: Props) {
         {PLACE_NAME[stop.place]} · {props.position}
         {stop.set > 1 && ` · set ${stop.set}: roll, bounce, then read again`}
       </p>
-      <h1 id="in-hand" className="pb-3">{stop.label}</h1>
+      <h1 id="in-hand" className="pb-3">
+        {stop.label}
+      </h1>
       <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
         <div>
           <PointDrawing kind={stop.drawing} state={stop.state} point={stop.point} />
           <p className="pt-2 text-[15px]">{stop.how}</p>
           <p className="hint">Vehicle {STATE_NAME[stop.state]}.</p>
-          {props.noBefore && <p className="pt-1 text-[15px] font-semibold text-watch">There is no Before reading at this point: this one will have nothing to be compared with.</p>}
+          {props.noBefore && (
+            <p className="pt-1 text-[15px] font-semibold text-watch">
+              There is no Before reading at this point: this one will have nothing to be compared with.
+            </p>
+          )}
         </div>
         {measured ? (
           <form
@@ -132,62 +149,150 @@ export function ReadingInHand(props: Props) {
               fileMeasured(false);
             }}
           >
-            <label className="sr-only" htmlFor="figure">{stop.label}, in {measured === 'length' ? (inches ? 'inches' : 'mm') : BASE_UNIT[measured]}</label>
+            <label className="sr-only" htmlFor="figure">
+              {stop.label}, in {measured === 'length' ? (inches ? 'inches' : 'mm') : BASE_UNIT[measured]}
+            </label>
             <input
-              id="figure" ref={field} value={text} autoComplete="off" inputMode="text" aria-invalid={wrong !== ''} aria-describedby="understood"
+              id="figure"
+              ref={field}
+              value={text}
+              autoComplete="off"
+              inputMode="text"
+              aria-invalid={wrong !== ''}
+              aria-describedby="understood"
               onChange={(e) => {
                 setText(e.target.value);
                 setWrong('');
                 setQuestion('');
               }}
-              placeholder={measured === 'length' ? (inches ? '18 5/8' : '473') : measured === 'angle' ? '3.2' : measured === 'share' ? '3/4' : '0'}
+              placeholder={
+                measured === 'length'
+                  ? inches
+                    ? '18 5/8'
+                    : '473'
+                  : measured === 'angle'
+                    ? '3.2'
+                    : measured === 'share'
+                      ? '3/4'
+                      : '0'
+              }
               className="fig w-full border-b-[3px] border-graphite bg-transparent pb-1 text-[44px] leading-none"
             />
             <p id="understood" className="fig min-h-7 pt-1 text-[15px] text-pencil" aria-live="polite">
               {text !== '' && parsed?.ok && (
                 <>
                   <Figure quantity={measured} value={parsed.value} />
-                  {measured === 'length' && ` · ${parsed.value.toFixed(1)} mm`} ± {(K * standardUncertainty(instrument, ['in', 'psi', 'lb'].includes(parsed.unit), stop.rideHeight)).toFixed(measured === 'share' ? 2 : 1)}{' '}
+                  {measured === 'length' && ` · ${parsed.value.toFixed(1)} mm`} ±{' '}
+                  {(
+                    K * standardUncertainty(instrument, ['in', 'psi', 'lb'].includes(parsed.unit), stop.rideHeight)
+                  ).toFixed(measured === 'share' ? 2 : 1)}{' '}
                   {BASE_UNIT[measured] === 'share' ? '' : BASE_UNIT[measured] === 'deg' ? '°' : BASE_UNIT[measured]}
                 </>
               )}
               {text !== '' && parsed && !parsed.ok && parsed.reason}
             </p>
-            {wrong && <p role="alert" className="pb-2 font-semibold text-stop">{wrong}</p>}
+            {wrong && (
+              <p role="alert" className="pb-2 font-semibold text-stop">
+                {wrong}
+              </p>
+            )}
             {question ? (
               <div role="alert" className="space-y-3 border-y-2 border-watch py-3">
                 <p className="font-semibold">{question}</p>
                 <div className="flex flex-wrap gap-3">
-                  <button type="button" className="btn btn-main" autoFocus disabled={busy} onClick={() => fileMeasured(false, true)}>Keep {text} and go on</button>
-                  <button type="button" className="btn" onClick={() => { setQuestion(''); field.current?.select(); field.current?.focus(); }}>Type it again</button>
+                  <button
+                    type="button"
+                    className="btn btn-main"
+                    autoFocus
+                    disabled={busy}
+                    onClick={() => fileMeasured(false, true)}
+                  >
+                    Keep {text} and go on
+                  </button>
+                  <button
+                    type="button"
+                    className="btn"
+                    onClick={() => {
+                      setQuestion('');
+                      field.current?.select();
+                      field.current?.focus();
+                    }}
+                  >
+                    Type it again
+                  </button>
                 </div>
               </div>
             ) : (
               <>
-                <Keypad quantity={measured} inches={inches} onKey={(key) => { setText((t) => press(t, key)); setWrong(''); }} />
+                <Keypad
+                  quantity={measured}
+                  inches={inches}
+                  onKey={(key) => {
+                    setText((t) => press(t, key));
+                    setWrong('');
+                  }}
+                />
                 <div className="flex flex-wrap gap-3 pt-3">
-                  <button className="btn btn-main grow basis-40" disabled={busy}>{stands > 0 ? 'File as a repeat' : 'File reading'}</button>
-                  {stands > 0 && <button type="button" className="btn" disabled={busy} onClick={() => fileMeasured(true)}>File instead</button>}
+                  <button className="btn btn-main grow basis-40" disabled={busy}>
+                    {stands > 0 ? 'File as a repeat' : 'File reading'}
+                  </button>
+                  {stands > 0 && (
+                    <button type="button" className="btn" disabled={busy} onClick={() => fileMeasured(true)}>
+                      File instead
+                    </button>
+                  )}
                 </div>
               </>
             )}
             <div className="flex flex-wrap gap-2 pt-3">
-              {stop.place !== 'vehicle' && <button type="button" className="btn" disabled={busy} onClick={() => file('not-fitted')}>Not fitted</button>}
-              <button type="button" className="btn" disabled={busy} onClick={() => file('cannot-reach')}>Cannot reach</button>
-              {across && <button type="button" className="btn" disabled={busy || !props.otherSideRead} onClick={() => file('same-as-other-side')}>Same as {PLACE_NAME[across].toLowerCase()}</button>}
+              {stop.place !== 'vehicle' && (
+                <button type="button" className="btn" disabled={busy} onClick={() => file('not-fitted')}>
+                  Not fitted
+                </button>
+              )}
+              <button type="button" className="btn" disabled={busy} onClick={() => file('cannot-reach')}>
+                Cannot reach
+              </button>
+              {across && (
+                <button
+                  type="button"
+                  className="btn"
+                  disabled={busy || !props.otherSideRead}
+                  onClick={() => file('same-as-other-side')}
+                >
+                  Same as {PLACE_NAME[across].toLowerCase()}
+                </button>
+              )}
             </div>
             <details className="pt-3 text-[15px]">
               <summary className="flex min-h-12 items-center">Instrument and note</summary>
               <div className="grid gap-3 pt-1 sm:grid-cols-2">
-                <label className="field">Instrument
-                  <select value={instrument} onChange={(e) => setInstrument(e.target.value)}>{instruments.map(([key, i]) => <option key={key} value={key}>{i.name}</option>)}</select>
+                <label className="field">
+                  Instrument
+                  <select value={instrument} onChange={(e) => setInstrument(e.target.value)}>
+                    {instruments.map(([key, i]) => (
+                      <option key={key} value={key}>
+                        {i.name}
+                      </option>
+                    ))}
+                  </select>
                 </label>
-                <label className="field">Note<input value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} /></label>
+                <label className="field">
+                  Note
+                  <input value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />
+                </label>
               </div>
             </details>
           </form>
         ) : (
-          <ObservationAnswer busy={busy} wrong={wrong} note={note} onNote={setNote} onFile={(good) => file('observed', { good, instead: stands > 0 })} onCannot={() => file('cannot-reach')} />
+          <ObservationAnswer
+            busy={busy}
+            wrong={wrong}
+            note={note}
+            onNote={setNote}
+            onFile={(good) => file('observed', { good, instead: stands > 0 })}
+            onCannot={() => file('cannot-reach')}
+          />
         )}
       </div>
       <KeysHelp open={keys} onOpenChange={setKeys} />

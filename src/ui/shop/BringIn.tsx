@@ -9,10 +9,22 @@ export function BringIn() {
   return (
     <form action={act} className="space-y-5">
       <h1>Bring in a job file</h1>
-      <p>A whole job as High Gate writes it: vehicle, plan, every reading as typed, struck ones too. It is judged by this shop’s limits.</p>
-      <label className="field">Job file (JSON)<input type="file" name="file" accept="application/json,.json" className="pt-3" /></label>
-      {answer && !answer.ok && <p role="alert" className="font-semibold text-stop">{answer.message}</p>}
-      <button className="btn btn-main" disabled={busy}>Bring it in</button>
+      <p>
+        A whole job as High Gate writes it: vehicle, plan, every reading as typed, struck ones too. It is judged by this
+        shop’s limits.
+      </p>
+      <label className="field">
+        Job file (JSON)
+        <input type="file" name="file" accept="application/json,.json" className="pt-3" />
+      </label>
+      {answer && !answer.ok && (
+        <p role="alert" className="font-semibold text-stop">
+          {answer.message}
+        </p>
+      )}
+      <button className="btn btn-main" disabled={busy}>
+        Bring it in
+      </button>
     </form>
   );
 }

@@ -14,7 +14,12 @@ export function KitForm() {
     return done;
   }, null);
   const errors = answer && !answer.ok ? answer.errors : {};
-  const bind = (field: keyof typeof typed) => ({ name: field, value: typed[field], onChange: (e: { target: { value: string } }) => setTyped({ ...typed, [field]: e.target.value }), wrong: errors[field] });
+  const bind = (field: keyof typeof typed) => ({
+    name: field,
+    value: typed[field],
+    onChange: (e: { target: { value: string } }) => setTyped({ ...typed, [field]: e.target.value }),
+    wrong: errors[field],
+  });
   return (
     <form action={act} className="space-y-4">
       <h2>Add a kit</h2>
@@ -22,8 +27,14 @@ export function KitForm() {
       <TextField label="Claims, front" {...bind('claimFront')} />
       <TextField label="Claims, rear" {...bind('claimRear')} />
       <TextField label="Where it stands" hint="sheet and revision" {...bind('source')} />
-      {answer?.ok && <p role="status" className="font-semibold text-clear">Added.</p>}
-      <button className="btn btn-main" disabled={busy}>Add kit</button>
+      {answer?.ok && (
+        <p role="status" className="font-semibold text-clear">
+          Added.
+        </p>
+      )}
+      <button className="btn btn-main" disabled={busy}>
+        Add kit
+      </button>
     </form>
   );
 }

@@ -22,17 +22,35 @@ export function LimitRow({ figure, name, sense, clear, stop, source, set, may }:
   const [answer, act, busy] = useActionState(saveLimitAction, null);
   const errors = answer && !answer.ok ? answer.errors : {};
   const most = sense === 'most';
-  const bind = (field: keyof typeof typed) => ({ name: field, value: typed[field], onChange: (e: { target: { value: string } }) => setTyped({ ...typed, [field]: e.target.value }), wrong: errors[field] });
+  const bind = (field: keyof typeof typed) => ({
+    name: field,
+    value: typed[field],
+    onChange: (e: { target: { value: string } }) => setTyped({ ...typed, [field]: e.target.value }),
+    wrong: errors[field],
+  });
   return (
     <li className="py-3">
       <div className="flex flex-wrap items-center gap-x-8 gap-y-1">
         <div className="min-w-72 grow">
           <h2 className="text-base">{name}</h2>
-          <p className="text-sm text-pencil">{source}{set && ` · set by ${set}`}</p>
+          <p className="text-sm text-pencil">
+            {source}
+            {set && ` · set by ${set}`}
+          </p>
         </div>
-        <p><span className="text-clear font-bold">Clear</span> {most ? 'up to' : 'from'} <span className="fig">{clear}</span></p>
-        <p><span className="text-stop font-bold">Stop</span> {most ? 'above' : 'below'} <span className="fig">{stop}</span></p>
-        {may && <button type="button" className="btn" aria-expanded={editing} onClick={() => setEditing(!editing)}>{editing ? 'Leave as it is' : 'Change'}</button>}
+        <p>
+          <span className="text-clear font-bold">Clear</span> {most ? 'up to' : 'from'}{' '}
+          <span className="fig">{clear}</span>
+        </p>
+        <p>
+          <span className="text-stop font-bold">Stop</span> {most ? 'above' : 'below'}{' '}
+          <span className="fig">{stop}</span>
+        </p>
+        {may && (
+          <button type="button" className="btn" aria-expanded={editing} onClick={() => setEditing(!editing)}>
+            {editing ? 'Leave as it is' : 'Change'}
+          </button>
+        )}
       </div>
       {editing && (
         <form action={act} className="grid items-end gap-4 pt-3 sm:grid-cols-[140px_140px_minmax(0,1fr)_auto]">
@@ -40,8 +58,14 @@ export function LimitRow({ figure, name, sense, clear, stop, source, set, may }:
           <TextField label="Clear" {...bind('clear')} />
           <TextField label="Stop" {...bind('stop')} />
           <TextField label="Source" {...bind('source')} />
-          <button className="btn btn-main" disabled={busy}>Set limit</button>
-          {answer && !answer.ok && Object.keys(errors).length === 0 && <p role="alert" className="font-semibold text-stop">{answer.message}</p>}
+          <button className="btn btn-main" disabled={busy}>
+            Set limit
+          </button>
+          {answer && !answer.ok && Object.keys(errors).length === 0 && (
+            <p role="alert" className="font-semibold text-stop">
+              {answer.message}
+            </p>
+          )}
         </form>
       )}
     </li>

@@ -11,7 +11,9 @@ export function YardFilters({ words, show, gate }: { words: string; show: string
   const [find, setFind] = useState(words);
   const go = (change: Record<string, string>) => {
     const next = { find, show, gate: gate ?? '', ...change };
-    const query = new URLSearchParams(Object.entries(next).filter(([key, value]) => value !== '' && !(key === 'show' && value === 'open')));
+    const query = new URLSearchParams(
+      Object.entries(next).filter(([key, value]) => value !== '' && !(key === 'show' && value === 'open')),
+    );
     router.push(`/yard?${query}`);
   };
   const select = 'min-h-12 rounded-[3px] border border-graphite bg-panel px-3';
@@ -24,15 +26,31 @@ export function YardFilters({ words, show, gate }: { words: string; show: string
         go({});
       }}
     >
-      <input type="search" value={find} onChange={(e) => setFind(e.target.value)} placeholder="Find a vehicle or customer" aria-label="Find a vehicle or customer" className={`${select} w-[260px]`} />
+      <input
+        type="search"
+        value={find}
+        onChange={(e) => setFind(e.target.value)}
+        placeholder="Find a vehicle or customer"
+        aria-label="Find a vehicle or customer"
+        className={`${select} w-[260px]`}
+      />
       <select className={select} aria-label="Which jobs" value={show} onChange={(e) => go({ show: e.target.value })}>
         <option value="open">in the yard</option>
         <option value="released">released</option>
         <option value="left-unreleased">left unreleased</option>
       </select>
-      <select className={select} aria-label="At which gate" value={gate ?? ''} onChange={(e) => go({ gate: e.target.value })}>
+      <select
+        className={select}
+        aria-label="At which gate"
+        value={gate ?? ''}
+        onChange={(e) => go({ gate: e.target.value })}
+      >
         <option value="">any gate</option>
-        {GATES.map((g) => <option key={g} value={g}>{GATE_TITLE[g]}</option>)}
+        {GATES.map((g) => (
+          <option key={g} value={g}>
+            {GATE_TITLE[g]}
+          </option>
+        ))}
       </select>
       <button className="sr-only">Find</button>
     </form>

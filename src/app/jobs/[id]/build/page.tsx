@@ -13,12 +13,24 @@ export default async function Build({ params }: { params: Promise<{ id: string }
       <div className="space-y-5 p-5">
         <h1>What was changed on the vehicle</h1>
         <ChangesList changes={job.changes.filter((c) => c.gate === 'build')} zone={member.shop.timeZone} />
-        {here ? <ChangeForm jobId={id} /> : <p className="hint">{open ? 'Changes are recorded at the gate where the vehicle stands.' : 'This job is closed.'}</p>}
+        {here ? (
+          <ChangeForm jobId={id} />
+        ) : (
+          <p className="hint">
+            {open ? 'Changes are recorded at the gate where the vehicle stands.' : 'This job is closed.'}
+          </p>
+        )}
         {here && <OpenGate jobId={id} gate="build" shut={shutBecause(job)} />}
       </div>
       <aside className="border-l border-rule p-5">
         <h2 className="pb-2">Before hands go under</h2>
-        <ul className="ruled">{BUILD_CAUTIONS.map((c) => <li key={c} className="py-2">{c}</li>)}</ul>
+        <ul className="ruled">
+          {BUILD_CAUTIONS.map((c) => (
+            <li key={c} className="py-2">
+              {c}
+            </li>
+          ))}
+        </ul>
         <p className="hint pt-3">{DISCLAIMER}</p>
       </aside>
     </main>

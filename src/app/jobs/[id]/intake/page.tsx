@@ -14,13 +14,40 @@ export default async function Intake({ params }: { params: Promise<{ id: string 
   const rows: [string, Phrase][] = [
     ['Customer', [[job.customer.name, job.customer.contact].filter(Boolean).join(' · ')]],
     ['Vehicle', [[vehicle.make, vehicle.model, vehicle.tag].filter(Boolean).join(' ')]],
-    ['Suspension', [`front ${SUSPENSION_NAME[vehicle.frontSuspension]}; rear ${SUSPENSION_NAME[vehicle.rearSuspension]}`]],
-    ['Size', ['wheelbase ', mm(vehicle.wheelbase), ', track ', mm(vehicle.trackFront), ' and ', mm(vehicle.trackRear), ', tyre ', mm(vehicle.tyreDiameter)]],
+    [
+      'Suspension',
+      [`front ${SUSPENSION_NAME[vehicle.frontSuspension]}; rear ${SUSPENSION_NAME[vehicle.rearSuspension]}`],
+    ],
+    [
+      'Size',
+      [
+        'wheelbase ',
+        mm(vehicle.wheelbase),
+        ', track ',
+        mm(vehicle.trackFront),
+        ' and ',
+        mm(vehicle.trackRear),
+        ', tyre ',
+        mm(vehicle.tyreDiameter),
+      ],
+    ],
     ['Use', [job.job.use]],
     ['Tyre wanted', [job.job.wantedTyre || 'not said']],
     ['Fit promised', [`front ${job.job.promiseFront}, rear ${job.job.promiseRear}`]],
-    ['Heights are read', [job.job.heightSchool === 'hub-to-lip' ? 'hub centre to fender lip, Before and After alike' : 'floor to lip less the loaded radius, Before and After alike']],
-    ['Claim measured from', reference.kind === 'before' || reference.front === null || reference.rear === null ? ['stock unknown, Before is used'] : [`${reference.source || reference.kind}: front `, mm(reference.front), ', rear ', mm(reference.rear)]],
+    [
+      'Heights are read',
+      [
+        job.job.heightSchool === 'hub-to-lip'
+          ? 'hub centre to fender lip, Before and After alike'
+          : 'floor to lip less the loaded radius, Before and After alike',
+      ],
+    ],
+    [
+      'Claim measured from',
+      reference.kind === 'before' || reference.front === null || reference.rear === null
+        ? ['stock unknown, Before is used']
+        : [`${reference.source || reference.kind}: front `, mm(reference.front), ', rear ', mm(reference.rear)],
+    ],
     ['Booked', [whenFull(job.job.bookedAt, member.shop.timeZone)]],
     ...(job.job.notes ? ([['Notes', [job.job.notes]]] as [string, Phrase][]) : []),
   ];
@@ -28,7 +55,20 @@ export default async function Intake({ params }: { params: Promise<{ id: string 
     <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="p-5">
         <h1 className="pb-3">{job.job.number}, as booked</h1>
-        <table className="plain"><tbody>{rows.map(([name, words]) => <tr key={name}><th scope="row" className="w-48">{name}</th><td><Words phrase={words} /></td></tr>)}</tbody></table>
+        <table className="plain">
+          <tbody>
+            {rows.map(([name, words]) => (
+              <tr key={name}>
+                <th scope="row" className="w-48">
+                  {name}
+                </th>
+                <td>
+                  <Words phrase={words} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       </div>
       <aside className="space-y-5 border-l border-rule p-5">
         <h2>Next</h2>

@@ -1,9 +1,7 @@
 import { shutBecause } from '@/core/gates/gates';
 import { plannedChange } from '@/core/plan/stance';
-import { asc, eq } from 'drizzle-orm';
-import { kits } from '@/db/schema/shops';
-import { database } from '@/server/database';
 import { jobView } from '@/server/jobView';
+import { kitsOf } from '@/server/shopView';
 import { HeightPosts } from '@/ui/drawings/HeightPosts';
 import { Words } from '@/ui/Figure';
 import { OpenGate } from '@/ui/job/OpenGate';
@@ -11,7 +9,7 @@ import { PlanForm } from '@/ui/job/PlanForm';
 
 export default async function Plan({ params }: { params: Promise<{ id: string }> }) {
   const { id, job, member, corners, open, version, kitId } = await jobView((await params).id);
-  const list = await database().select().from(kits).where(eq(kits.shopId, member.shop.id)).orderBy(asc(kits.name));
+  const list = await kitsOf(member);
   const predicted = plannedChange(job);
   const editable = open && ['intake', 'before', 'plan'].includes(job.job.gate);
   const mm = (value: number) => [{ quantity: 'length', value, signed: true }] as const;
@@ -19,25 +17,61 @@ export default async function Plan({ params }: { params: Promise<{ id: string }>
     <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-6 p-5">
         <h1>The lift that is wanted</h1>
-        <PlanForm key={version} jobId={id} version={version} kitId={kitId ?? ''} plan={job.plan} kits={list.map(({ id: kit, name, claimFront, claimRear, source }) => ({ id: kit, name, claimFront, claimRear, source }))} editable={editable} />
+        <PlanForm
+          key={version}
+          jobId={id}
+          version={version}
+          kitId={kitId ?? ''}
+          plan={job.plan}
+          kits={list}
+          editable={editable}
+        />
         <HeightPosts corners={corners.map((c) => ({ ...c, after: null, rise: null }))} />
       </div>
       <aside className="space-y-5 border-l border-rule p-5">
         <h2>What the plan predicts</h2>
         {predicted.front && predicted.rear && predicted.noseUp !== null ? (
           <table className="plain">
-            <thead><tr><th></th><th>Front</th><th>Rear</th></tr></thead>
+            <thead>
+              <tr>
+                <th></th>
+                <th>Front</th>
+                <th>Rear</th>
+              </tr>
+            </thead>
             <tbody>
-              {([['Lip rise', 'lipRise'], ['Body on frame', 'bodyLift'], ['Moved hub or pivots', 'movedHub'], ['Lip altered', 'lipAltered'], ['Suspension', 'suspension'], ['Travel (droop −)', 'travel']] as const).map(([name, key]) => (
-                <tr key={key}><th scope="row">{name}</th>{[predicted.front, predicted.rear].map((p, i) => <td key={i}>{p && <Words phrase={mm(p[key])} />}</td>)}</tr>
+              {(
+                [
+                  ['Lip rise', 'lipRise'],
+                  ['Body on frame', 'bodyLift'],
+                  ['Moved hub or pivots', 'movedHub'],
+                  ['Lip altered', 'lipAltered'],
+                  ['Suspension', 'suspension'],
+                  ['Travel (droop −)', 'travel'],
+                ] as const
+              ).map(([name, key]) => (
+                <tr key={key}>
+                  <th scope="row">{name}</th>
+                  {[predicted.front, predicted.rear].map((p, i) => (
+                    <td key={i}>{p && <Words phrase={mm(p[key])} />}</td>
+                  ))}
+                </tr>
               ))}
-              <tr><th scope="row">Nose-up change</th><td colSpan={2}><Words phrase={[{ quantity: 'angle', value: predicted.noseUp, signed: true }]} /></td></tr>
+              <tr>
+                <th scope="row">Nose-up change</th>
+                <td colSpan={2}>
+                  <Words phrase={[{ quantity: 'angle', value: predicted.noseUp, signed: true }]} />
+                </td>
+              </tr>
             </tbody>
           </table>
         ) : (
           <p className="hint">Set the wanted lift for both axles: the posts and the split appear.</p>
         )}
-        <p className="hint">A lift moves where the wheel rests, not where it stops: full bump is where it was, a body lift excepted. A higher centre of gravity rolls over sooner.</p>
+        <p className="hint">
+          A lift moves where the wheel rests, not where it stops: full bump is where it was, a body lift excepted. A
+          higher centre of gravity rolls over sooner.
+        </p>
         {open && job.job.gate === 'plan' && <OpenGate jobId={id} gate="plan" shut={shutBecause(job)} />}
       </aside>
     </main>

@@ -15,7 +15,11 @@ export default async function Story({ params }: { params: Promise<{ id: string }
         {[...spots].map(([key, spot]) => (
           <section key={key}>
             <h2 className="border-b border-graphite pb-1 text-base first-letter:uppercase">{spotName(spot)}</h2>
-            <FiledHere jobId={id} open={open} filed={filedAt(job, spot, (iso) => whenShort(iso, member.shop.timeZone))} />
+            <FiledHere
+              jobId={id}
+              open={open}
+              filed={filedAt(job, spot, (iso) => whenShort(iso, member.shop.timeZone))}
+            />
           </section>
         ))}
       </div>

@@ -1,0 +1,90 @@
+// npm run screenshots: one current picture of each main view, from a running demo (PORT, default 3000), into
+// docs/screenshots. With names as arguments only those; OUT chooses another folder.
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import { chromium as chromiumPath } from './lib/install.mjs';
+import { ROOT } from './lib/run.mjs';
+import { main, say } from './lib/say.mjs';
+
+const base = `http://127.0.0.1:${process.env.PORT ?? 3000}`;
+const out = process.env.OUT ?? path.join(ROOT, 'docs', 'screenshots');
+
+/** Name, who looks, the job's number or null, the page, and what to do there first. */
+const VIEWS = [
+  ['start', null, null, '/'],
+  ['yard', 'Runa', null, '/yard'],
+  ['book', 'Maren', null, '/book'],
+  ['intake', 'Runa', 'HG-0145', '/intake'],
+  ['before', 'Runa', 'HG-0138', '/before'],
+  [
+    'reading',
+    'Runa',
+    'HG-0138',
+    '/before/read?route=full&at=hubToLip.RR.floor',
+    async (page) => page.locator('#figure').fill('19 7/16'),
+  ],
+  ['reading-mm', 'Runa', 'HG-0138', '/before/read?route=full&at=barAngle.front.floor'],
+  ['reading-hand', 'Runa', 'HG-0142', '/after/read?route=full&at=pedal.vehicle.floor'],
+  ['plan', 'Runa', 'HG-0144', '/plan', async (page) => page.getByLabel('Kit').selectOption({ index: 2 })],
+  ['build', 'Ivo', 'HG-0143', '/build'],
+  ['after', 'Ivo', 'HG-0142', '/after'],
+  [
+    'checks',
+    'Ivo',
+    'HG-0142',
+    '/after',
+    async (page) => page.getByRole('button', { name: /Sway bar back to neutral, front/ }).click(),
+  ],
+  ['release', 'Ivo', 'HG-0139', '/release'],
+  ['sheet', 'Ivo', 'HG-0142', '/release'],
+  ['story', 'Runa', 'HG-0138', '/story'],
+  ['limits', 'Ivo', null, '/limits'],
+];
+const DOCS = ['yard', 'book', 'before', 'reading', 'plan', 'after', 'checks', 'sheet', 'limits'];
+
+await main(async () => {
+  mkdirSync(out, { recursive: true });
+  const asked = process.argv.slice(2);
+  const browser = await chromium.launch({
+    executablePath: await chromiumPath(),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  const theme = process.env.THEME === 'bay' ? 'bay' : 'day';
+  const viewport = { width: Number(process.env.WIDTH ?? 1280), height: Number(process.env.HEIGHT ?? 800) };
+  const pages = new Map();
+  const pageOf = async (who) => {
+    if (pages.has(who)) return pages.get(who);
+    const context = await browser.newContext({ viewport, reducedMotion: 'reduce' });
+    await context.addCookies([{ name: 'hg-theme', value: theme, url: base }]);
+    const page = await context.newPage();
+    page.setDefaultTimeout(10_000);
+    await page.goto(base);
+    if (who) {
+      await page.getByRole('button', { name: new RegExp(`^${who}`) }).click();
+      await page.waitForURL('**/yard');
+    }
+    pages.set(who, page);
+    return page;
+  };
+  try {
+    for (const [name, who, number, where, act] of VIEWS.filter(([name]) =>
+      (asked.length ? asked : DOCS).includes(name),
+    )) {
+      const page = await pageOf(who);
+      let target = where;
+      if (number) {
+        await page.goto(`${base}/yard?find=${number}`);
+        target = `${await page.locator('main li a').first().getAttribute('href')}${where}`;
+      }
+      await page.goto(base + target);
+      await page.evaluate(() => document.fonts.ready);
+      await act?.(page);
+      await page.waitForTimeout(300);
+      await page.screenshot({ path: path.join(out, `${name}.png`), fullPage: process.env.FULL === '1' });
+      say(`${name}.png`);
+    }
+  } finally {
+    await browser.close();
+  }
+});

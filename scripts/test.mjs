@@ -1,0 +1,82 @@
+// npm test: prepares the machine, then lint, types, unit tests, and the browser tests against a production build and
+// a throwaway database. Prints "N passed, N failed" last.
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { build, migrate, serve } from './lib/app.mjs';
+import { freePort, startCluster } from './lib/cluster.mjs';
+import { chromium, nodeModules, postgres } from './lib/install.mjs';
+import { bin, run, tsx } from './lib/run.mjs';
+import { main, say, stopWith } from './lib/say.mjs';
+
+let passed = 0;
+let failed = 0;
+
+async function step(name, program, args, options) {
+  say(name);
+  const ok = (await run(program, args, options)) === 0;
+  if (ok) passed++;
+  else failed++;
+  console.log(`${ok ? 'ok' : 'FAILED'}: ${name}`);
+  return ok;
+}
+
+const counted = (file, pick) => {
+  if (!existsSync(file)) {
+    failed++;
+    return;
+  }
+  const [good, bad] = pick(JSON.parse(readFileSync(file, 'utf8')));
+  passed += good;
+  failed += bad;
+};
+
+await main(async () => {
+  await nodeModules();
+  const results = mkdtempSync(path.join(os.tmpdir(), 'high-gate-results-'));
+  await step('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+  await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  // The build also writes the route types that the type check reads.
+  await build();
+  await step('types', bin('tsc'), ['--noEmit']);
+
+  const cluster = await startCluster(await postgres(), 'test', { throwaway: true, port: 54520 });
+  const env = {
+    ...process.env,
+    DATABASE_URL: cluster.url,
+    BETTER_AUTH_SECRET: 'only-for-the-tests-of-this-checkout-0123',
+    HIGH_GATE_DEMO: '1',
+    CHROMIUM: await chromium(),
+  };
+  let server = null;
+  const stop = () => {
+    server?.child.kill('SIGKILL');
+    cluster.stop();
+  };
+  process.once('SIGINT', () => {
+    stop();
+    process.exit(130);
+  });
+  try {
+    await migrate(env);
+    if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
+    say('unit, property and database tests');
+    const unit = path.join(results, 'unit.json');
+    await run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent'], { env });
+    counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
+    const port = await freePort(3900);
+    server = await serve('start', port, { ...env, NODE_ENV: 'production' });
+    say('browser tests in Chromium');
+    const browser = path.join(results, 'browser.json');
+    await run(bin('playwright'), ['test'], {
+      env: { ...env, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+    });
+    counted(browser, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected]);
+  } finally {
+    stop();
+  }
+  if (failed > 0) process.exitCode = 1;
+});
+console.log(`${passed} passed, ${failed} failed`);
+if (failed > 0 || passed === 0) process.exitCode = 1;
+process.exit(process.exitCode ?? 0);
