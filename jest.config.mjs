@@ -1,6 +1,7 @@
 /** Unit and property tests: those beside the code in src/ and scripts/. Browser tests are Playwright's. */
 export default {
   roots: ['<rootDir>/src', '<rootDir>/scripts'],
+  testMatch: ['**/*.test.ts'],
   testEnvironment: 'node',
   transform: {
     '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],

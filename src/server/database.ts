@@ -8,3 +8,9 @@ export function database() {
   kept.highGateDatabase ??= connect(env().DATABASE_URL);
   return kept.highGateDatabase.db;
 }
+
+/** Ends the pool, for scripts and tests that must come to an end. */
+export async function closeDatabase(): Promise<void> {
+  await kept.highGateDatabase?.pool.end();
+  kept.highGateDatabase = undefined;
+}

@@ -32,7 +32,7 @@ export function Header({ shop, where, person, metric, dark }: Props) {
     </button>
   );
   return (
-    <header className="flex min-h-14 items-center gap-4 border-b border-rule bg-panel px-5">
+    <header className="flex min-h-14 items-center gap-4 border-b border-rule bg-panel px-5 max-sm:gap-1 max-sm:px-3">
       <Link href="/yard" className="flex min-h-12 items-center">
         <Brand />
       </Link>

@@ -131,19 +131,17 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown, passwordG
     if (!passwordGood) return refuse('That is not your password.', { password: 'That is not your password.' });
     const at = new Date().toISOString();
     const document = { ...job, job: { ...job.job, state: kind }, signOffs: [{ kind, by: doer.name, at, note }] };
-    await tx
-      .insert(signOffs)
-      .values({
-        shopId: doer.shop.id,
-        jobId,
-        kind,
-        by: doer.id,
-        byName: doer.name,
-        at,
-        note,
-        document,
-        coreVersion: CORE_VERSION,
-      });
+    await tx.insert(signOffs).values({
+      shopId: doer.shop.id,
+      jobId,
+      kind,
+      by: doer.id,
+      byName: doer.name,
+      at,
+      note,
+      document,
+      coreVersion: CORE_VERSION,
+    });
     await tx.update(jobs).set({ state: kind }).where(rowOf(doer, jobId));
     return { ok: true };
   });

@@ -106,7 +106,7 @@ export function BookingForm() {
     <form onSubmit={book} noValidate className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-7 p-5">
         <h1>Book a vehicle</h1>
-        <section className={group} aria-label="Customer">
+        <section className={group} aria-label="Who brings it">
           {text('customer', 'Customer')}
           {text('contact', 'How to reach them', { hint: 'may stay empty' })}
         </section>

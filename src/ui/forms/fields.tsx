@@ -1,6 +1,6 @@
 'use client';
 
-import type { ComponentProps, ReactNode } from 'react';
+import { useId, type ComponentProps, type ReactNode } from 'react';
 
 interface Base {
   label: string;
@@ -8,20 +8,40 @@ interface Base {
   hint?: ReactNode;
 }
 
-/** A labelled text field with its own error under it. */
-export function TextField({ label, wrong, hint, ...input }: Base & ComponentProps<'input'>) {
+/** Label over a control, its error or hint under it; only the label names the control. */
+function Field({ id, label, wrong, hint, children }: Base & { id: string; children: ReactNode }) {
   return (
-    <label className="field">
-      {label}
-      <input autoComplete="off" aria-invalid={Boolean(wrong)} {...input} />
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      {children}
       {wrong ? (
-        <span role="alert" className="wrong">
+        <span id={`${id}-more`} role="alert" className="wrong">
           {wrong}
         </span>
       ) : (
-        hint && <span className="hint">{hint}</span>
+        hint && (
+          <span id={`${id}-more`} className="hint">
+            {hint}
+          </span>
+        )
       )}
-    </label>
+    </div>
+  );
+}
+
+/** A labelled text field with its own error under it. */
+export function TextField({ label, wrong, hint, ...input }: Base & ComponentProps<'input'>) {
+  const id = useId();
+  return (
+    <Field {...{ id, label, wrong, hint }}>
+      <input
+        id={id}
+        autoComplete="off"
+        aria-invalid={Boolean(wrong)}
+        aria-describedby={wrong || hint ? `${id}-more` : undefined}
+        {...input}
+      />
+    </Field>
   );
 }
 
@@ -33,23 +53,16 @@ export function SelectField({
   options,
   ...select
 }: Base & ComponentProps<'select'> & { options: readonly (readonly [string, string])[] }) {
+  const id = useId();
   return (
-    <label className="field">
-      {label}
-      <select {...select}>
+    <Field {...{ id, label, wrong, hint }}>
+      <select id={id} aria-describedby={wrong || hint ? `${id}-more` : undefined} {...select}>
         {options.map(([value, name]) => (
           <option key={value} value={value}>
             {name}
           </option>
         ))}
       </select>
-      {wrong ? (
-        <span role="alert" className="wrong">
-          {wrong}
-        </span>
-      ) : (
-        hint && <span className="hint">{hint}</span>
-      )}
-    </label>
+    </Field>
   );
 }

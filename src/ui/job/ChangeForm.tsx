@@ -3,6 +3,7 @@
 import { useRef, useState, useTransition } from 'react';
 import { CHANGE_NAME, ChangeKind } from '@/core/job/changes';
 import { recordChangeAction } from '@/server/actions/job';
+import { SelectField, TextField } from '../forms/fields';
 
 /** Records what was adjusted, fitted, trimmed or loaded. */
 export function ChangeForm({ jobId }: { jobId: string }) {
@@ -21,25 +22,19 @@ export function ChangeForm({ jobId }: { jobId: string }) {
     });
   return (
     <form action={record} className="grid items-end gap-3 md:grid-cols-[260px_minmax(0,1fr)_auto]">
-      <label className="field">
-        Kind of change
-        <select value={kind} onChange={(e) => setKind(ChangeKind.parse(e.target.value))}>
-          {ChangeKind.options.map((k) => (
-            <option key={k} value={k}>
-              {CHANGE_NAME[k]}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="field">
-        What was changed, where
-        <input value={what} maxLength={300} onChange={(e) => setWhat(e.target.value)} aria-invalid={wrong !== ''} />
-        {wrong && (
-          <span role="alert" className="wrong">
-            {wrong}
-          </span>
-        )}
-      </label>
+      <SelectField
+        label="Kind of change"
+        value={kind}
+        onChange={(e) => setKind(ChangeKind.parse(e.target.value))}
+        options={ChangeKind.options.map((k) => [k, CHANGE_NAME[k]] as const)}
+      />
+      <TextField
+        label="What was changed, where"
+        value={what}
+        maxLength={300}
+        onChange={(e) => setWhat(e.target.value)}
+        wrong={wrong}
+      />
       <button className="btn" disabled={busy}>
         Record change
       </button>

@@ -1,0 +1,313 @@
+import fc from 'fast-check';
+import { judge } from '@/core/checks/judge';
+import { say } from '@/core/checks/phrase';
+import type { Verdict } from '@/core/checks/types';
+import { CHECKS, workJob } from '@/core/checks/workJob';
+import { gateStates, shutBecause } from '@/core/gates/gates';
+import { releaseBlockers } from '@/core/gates/release';
+import { standingOf } from '@/core/gates/standing';
+import { pointById } from '@/core/job/points';
+import type { Acceptance, JobDocument, Reading } from '@/core/job/schema';
+import { METRIC_SHOP } from '@/core/units/quantity';
+import { fillGate, startJob, type FillOptions } from './builder';
+import { DROVER, STILE_65, TARN } from './vehicles';
+
+/** A Drover lifted 65 mm with everything read; values by route key or point override what was typed. */
+function lifted(after: FillOptions['values'] = {}, before: FillOptions['values'] = {}, vehicle = DROVER): JobDocument {
+  const start = startJob({
+    job: { number: 'HG-1', use: 'test', bookedAt: '2026-11-01T08:00:00Z', gate: 'before' },
+    customer: { name: 'Test', contact: '' },
+    vehicle,
+    kit: STILE_65,
+    plan: { liftFront: 65, liftRear: 65 },
+  });
+  const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z', values: before });
+  return fillGate({ ...read, job: { ...read.job, gate: 'after' } }, 'after', {
+    from: '2026-11-02T09:00:00Z',
+    values: after,
+  });
+}
+const find = (job: JobDocument, check: string, place: string, gate = 'after'): Verdict => {
+  const verdict = workJob(job).find((v) => v.check === check && v.place === place && v.gate === gate);
+  if (!verdict) throw new Error(`no verdict ${check} ${place}`);
+  return verdict;
+};
+const words = (v: Verdict) => say(v.summary, METRIC_SHOP);
+const both = (key: string, value: number) => ({ [key]: value, [`${key}.2`]: value });
+
+describe('judge', () => {
+  const limit = { clear: 8, stop: 20, sense: 'most' as const };
+  test.each([
+    [2, 5, false, 'Clear'],
+    [3, 5, false, 'Clear'],
+    [3.1, 5, false, 'Watch'],
+    [-7, 5, false, 'Watch'],
+    [20, 5, false, 'Watch'],
+    [20.1, 5, false, 'Stop'],
+    [16, 5, false, 'Watch'],
+    [16, 5, true, 'Stop'],
+  ])('%s ± %s, safety %s: %s', (value, u, safety, wanted) =>
+    expect(judge(value, u, limit, safety).verdict).toBe(wanted),
+  );
+
+  test('a margin below its uncertainty is never Clear, and past Stop is always Stop', () => {
+    const number = fc.double({ min: -100, max: 100, noNaN: true });
+    fc.assert(
+      fc.property(
+        number,
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        number,
+        fc.double({ min: 0.1, max: 50, noNaN: true }),
+        fc.boolean(),
+        fc.boolean(),
+        (value, u, clear, band, most, safety) => {
+          const l = most
+            ? { clear: Math.abs(clear), stop: Math.abs(clear) + band, sense: 'most' as const }
+            : { clear, stop: clear - band, sense: 'least' as const };
+          const { verdict, margin, marginToStop } = judge(value, u, l, safety);
+          if (margin < u && verdict === 'Clear') return false;
+          if (marginToStop < 0 && verdict !== 'Stop') return false;
+          return !(safety && marginToStop < u && verdict !== 'Stop');
+        },
+      ),
+      { numRuns: 5000 },
+    );
+  });
+});
+
+describe('checks, worked by hand', () => {
+  test('lift against plan: 538 (mean of 538 and 539) − 473 − 65 = 0.5, U = 2√(1.86²…)', () => {
+    const v = find(lifted(), 'lift-against-plan', 'FL');
+    expect(v.value).toBeCloseTo(0.5, 9);
+    // before √(1+1.5²+1/12) = 1.826; after two repeats √((1+1.5²)/2 + 1/12) = 1.307
+    expect(v.uncertainty).toBeCloseTo(2 * Math.hypot(1.8257, 1.307), 2);
+    expect(v.verdict).toBe('Clear');
+    expect(find(lifted(both('hubToLip.FL.floor', 560)), 'lift-against-plan', 'FL').verdict).toBe('Stop');
+    expect(find(lifted(both('hubToLip.FL.floor', 545)), 'lift-against-plan', 'FL').verdict).toBe('Watch');
+  });
+
+  test('unlike loads are not compared, unrecorded ones are never Clear', () => {
+    const heavier = find(lifted({ loadMass: 140 }), 'lift-against-plan', 'FL');
+    expect(heavier.verdict).toBe('Not measured');
+    expect(words(heavier)).toContain('the load differs');
+    expect(find(lifted({ loadMass: 'cannot-reach' }), 'lift-against-plan', 'FL').verdict).toBe('Watch');
+  });
+
+  test('claim: the reference is printed, and stock heights are used where they are known', () => {
+    expect(find(lifted(), 'lift-against-claim', 'FL').mark).toContain('Before used');
+    const stock = {
+      ...lifted(),
+      reference: { kind: 'maker-stock' as const, front: 480, rear: 500, source: 'sheet 7' },
+    };
+    const v = find(stock, 'lift-against-claim', 'FL');
+    expect(v.value).toBeCloseTo(538.5 - 480 - 65, 9);
+    expect(v.mark).toContain('sheet 7');
+  });
+
+  test('twist names four cures and the corner to read again; absolute twist is never a Stop, the change is', () => {
+    const job = lifted({}, { 'hubToLip.RR.floor': 512 });
+    const before = find(job, 'twist', 'vehicle', 'before');
+    expect(before.value).toBeCloseTo(18, 6);
+    expect(before.verdict).toBe('Watch');
+    expect(before.working.steps).toHaveLength(4);
+    const change = find(job, 'twist-change', 'vehicle');
+    expect(change.verdict).toBe('Stop');
+    expect(say(change.next, METRIC_SHOP)).toContain('rear right');
+  });
+
+  test('settled: sets 5 mm apart are still settling, and the latest set alone is used', () => {
+    const job = lifted({ 'hubToLip.FL.floor': 545, 'hubToLip.FL.floor.2': 539 });
+    expect(find(job, 'settled', 'FL').verdict).toBe('Watch');
+    expect(find(job, 'lift-against-plan', 'FL').value).toBeCloseTo(540 - 473 - 65, 9);
+  });
+
+  test('brake hose: 380 free, 372 span is 8 of slack, Stop; 415 is Clear only when proved by hand', () => {
+    const short = find(lifted({ 'hoseFree.rear.droop': 380 }), 'brake-hose-slack', 'rear');
+    expect(short.value).toBeCloseTo(8, 9);
+    expect(short).toMatchObject({ verdict: 'Stop', safetyCritical: true });
+    expect(short.limit).toMatchObject({ clear: 25, stop: 15 });
+    // 18 mm is past neither limit, but its margin to Stop (3) is under its uncertainty (7.1): safety-critical, so Stop.
+    expect(find(lifted({ 'hoseFree.rear.droop': 390 }), 'brake-hose-slack', 'rear').verdict).toBe('Stop');
+    expect(find(lifted(), 'brake-hose-slack', 'rear').verdict).toBe('Clear');
+    expect(find(lifted({ hoseProof: 'cannot-reach' }), 'brake-hose-slack', 'rear').verdict).toBe('Not measured');
+    expect(find(lifted({ hoseProof: { fault: 'rubs on the coil' } }), 'brake-hose-slack', 'rear').verdict).toBe('Stop');
+  });
+
+  test('sway bar: 17° is past Stop, and the exact link is named', () => {
+    const v = find(
+      lifted({
+        'barAngle.front.floor': -14,
+        'swayLinkLength.front.floor': 120,
+        swayLinkLean: 0,
+        'barArmLength.front.floor': 250,
+      }),
+      'sway-bar-neutral',
+      'front',
+    );
+    expect(v.value).toBeCloseTo(-17, 9);
+    expect(v.verdict).toBe('Stop');
+    expect(say(v.next, METRIC_SHOP)).toContain('Link of 194 mm');
+  });
+
+  test('gap at bump: 200 − 128 − 34 = 38 on a beam; a wishbone needs the motion ratio', () => {
+    expect(find(lifted(), 'gap-at-bump', 'FL')).toMatchObject({ value: 38, verdict: 'Clear' });
+    expect(find(lifted({ rubBody: 'cannot-reach' }), 'gap-at-bump', 'FL').verdict).toBe('Watch');
+    expect(find(lifted({ 'tyreToBody.FL.ramp': 180 }), 'gap-at-bump', 'FL')).toMatchObject({
+      value: 18,
+      verdict: 'Watch',
+    });
+    const wishbone = find(lifted({}, {}, TARN), 'gap-at-bump', 'FL');
+    expect(wishbone.verdict).toBe('Not measured');
+    expect(words(wishbone)).toContain('motion ratio');
+  });
+
+  test('static gaps take the least of straight and both locks, and say what they do not say', () => {
+    const v = find(lifted({ 'gapInner.FL.floor-left': 12 }), 'static-gap-inner', 'FL');
+    expect(v).toMatchObject({ value: 12, verdict: 'Watch', mark: 'static: says nothing about bump' });
+    expect(words(v)).toContain('left lock');
+    expect(find(lifted({ 'gapInner.FL.floor-left': 5 }), 'static-gap-inner', 'FL').verdict).toBe('Stop');
+  });
+});
+
+describe('laws', () => {
+  test('every check says what it needs, whether it is safety-critical, what makes it stale', () => {
+    const job = lifted();
+    for (const check of CHECKS) {
+      for (const place of check.places(job)) {
+        const { required } = check.needs(job, place);
+        expect(Object.keys(required).length).toBeGreaterThan(0);
+        for (const spot of Object.values(required)) expect(pointById(spot.point)).toBeDefined();
+      }
+    }
+    expect(CHECKS.filter((c) => c.safetyCritical).map((c) => c.id)).toEqual(
+      expect.arrayContaining([
+        'brake-hose-slack',
+        'pedal',
+        'leaks',
+        'wheel-fastening',
+        'lamp-aim',
+        'steering',
+        'rub-safety',
+      ]),
+    );
+  });
+
+  test('nothing read: everything is Not measured and names its readings', () => {
+    const empty = startJob({
+      job: { number: 'HG-2', use: 'x', bookedAt: '2026-11-01T08:00:00Z' },
+      customer: { name: 'x', contact: '' },
+      vehicle: DROVER,
+    });
+    for (const v of workJob(empty)) expect(v).toMatchObject({ verdict: 'Not measured', value: null });
+    expect(find(empty, 'twist', 'vehicle', 'before').missing).toHaveLength(4);
+  });
+
+  test('a struck reading is as if never read; a superseded one yields; a struck superseder brings it back', () => {
+    const job = lifted();
+    const height = job.readings.find(
+      (r) => r.gate === 'before' && r.point === 'hubToLip' && r.place === 'FL',
+    ) as Reading;
+    const strike = { reading: height.id, reason: 'wrong corner', by: 'Runa', at: '2026-11-03T08:00:00Z' };
+    expect(find({ ...job, strikes: [strike] }, 'lift-against-plan', 'FL').verdict).toBe('Not measured');
+    const better = {
+      ...height,
+      id: crypto.randomUUID(),
+      value: 463,
+      takenAt: '2026-11-01T10:00:00Z',
+      supersedes: height.id,
+    };
+    const corrected = { ...job, readings: [...job.readings, better] };
+    expect(find(corrected, 'lift-against-plan', 'FL').value).toBeCloseTo(10.5, 9);
+    expect(
+      find({ ...corrected, strikes: [{ ...strike, reading: better.id }] }, 'lift-against-plan', 'FL').value,
+    ).toBeCloseTo(0.5, 9);
+  });
+
+  test('a change makes what depends on it stale until it is read again, and only that', () => {
+    const job = lifted();
+    const change = {
+      id: crypto.randomUUID(),
+      kind: 'brake-hose' as const,
+      gate: 'after' as const,
+      what: 'bracket lowered',
+      by: 'Ivo',
+      at: '2026-11-03T08:00:00Z',
+    };
+    const changed = { ...job, changes: [change] };
+    expect(find(changed, 'brake-hose-slack', 'FL')).toMatchObject({
+      verdict: 'Not measured',
+      stale: { what: 'bracket lowered' },
+    });
+    expect(find(changed, 'pedal', 'vehicle').stale).not.toBeNull();
+    expect(find(changed, 'lift-against-plan', 'FL').verdict).toBe('Clear');
+    expect(find(changed, 'brake-hose-slack', 'FL', 'before').stale).toBeNull();
+    expect(releaseBlockers(workJob(changed)).length).toBeGreaterThan(3);
+    const again = fillGate(changed, 'after', { from: '2026-11-03T09:00:00Z' });
+    expect(find(again, 'brake-hose-slack', 'FL').verdict).toBe('Clear');
+    expect(releaseBlockers(workJob(again))).toEqual([]);
+  });
+
+  test('taken from the other side is assumed: never Clear at After', () => {
+    const job = lifted();
+    const readings = job.readings.map((r) =>
+      r.gate === 'after' && r.point === 'gapLip' && r.place === 'FR'
+        ? { ...r, answer: 'same-as-other-side' as const }
+        : r,
+    );
+    expect(find({ ...job, readings }, 'static-gap-lip', 'FR')).toMatchObject({ verdict: 'Watch', assumed: true });
+  });
+
+  test('release: safety stops cannot be accepted, others for that very figure only', () => {
+    const job = lifted({ 'hoseFree.rear.droop': 380, ...both('hubToLip.FL.floor', 562) });
+    const blockers = releaseBlockers(workJob(job));
+    expect(blockers.find((b) => b.check === 'brake-hose-slack')).toMatchObject({ acceptable: false });
+    const stop = find(job, 'lift-against-plan', 'FL');
+    const accept: Acceptance = {
+      check: stop.check,
+      gate: 'after',
+      place: 'FL',
+      value: stop.value ?? 0,
+      reason: 'customer wants it',
+      by: 'Ivo',
+      at: '2026-11-03T08:00:00Z',
+    };
+    const accepted = releaseBlockers(workJob({ ...job, acceptances: [accept] }));
+    expect(accepted.map((b) => `${b.check} ${b.place}`)).not.toContain('lift-against-plan FL');
+    const other = releaseBlockers(workJob({ ...job, acceptances: [{ ...accept, value: accept.value + 1 }] }));
+    expect(other.map((b) => `${b.check} ${b.place}`)).toContain('lift-against-plan FL');
+  });
+
+  test('gates open only on what was measured', () => {
+    const start = startJob({
+      job: { number: 'HG-3', use: 'x', bookedAt: '2026-11-01T08:00:00Z', gate: 'before' },
+      customer: { name: 'x', contact: '' },
+      vehicle: DROVER,
+    });
+    expect(shutBecause(start)[0]).toMatch(/readings of the short route/);
+    const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z', route: 'short' });
+    expect(shutBecause(read)).toEqual([]);
+    expect(shutBecause({ ...read, job: { ...read.job, gate: 'plan' } })).toHaveLength(2);
+    expect(gateStates(read, workJob(read)).map((g) => g.at)).toEqual([
+      'passed',
+      'current',
+      'ahead',
+      'ahead',
+      'ahead',
+      'ahead',
+    ]);
+    expect(standingOf(read, workJob(read)).rank).toBeGreaterThan(2);
+  });
+
+  test('floor to lip with the loaded radius gives the same lift as hub to lip', () => {
+    const start = startJob({
+      job: { number: 'HG-4', use: 'x', bookedAt: '2026-11-01T08:00:00Z', gate: 'before', heightSchool: 'floor-to-lip' },
+      customer: { name: 'x', contact: '' },
+      vehicle: DROVER,
+      plan: { liftFront: 65, liftRear: 65 },
+    });
+    const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z' });
+    const job = fillGate({ ...read, job: { ...read.job, gate: 'after' } }, 'after', { from: '2026-11-02T09:00:00Z' });
+    // 941.5 − 403 − (861 − 388) − 65
+    expect(find(job, 'lift-against-plan', 'FL').value).toBeCloseTo(0.5, 9);
+  });
+});

@@ -1,0 +1,59 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { signInAs } from './support/shop';
+
+async function clean(page: Page, what: string) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map((v) => `${what}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+}
+
+for (const theme of ['day', 'bay']) {
+  test(`no axe violation on any screen, ${theme}`, async ({ page, context, baseURL }) => {
+    await context.addCookies([{ name: 'hg-theme', value: theme, url: baseURL ?? '' }]);
+    test.setTimeout(240_000);
+    await page.goto('/');
+    await clean(page, 'start');
+    await signInAs(page, 'Ivo');
+    await clean(page, 'yard');
+    const hrefOf = async (number: string) => {
+      await page.goto(`/yard?find=${number}`);
+      return (await page.locator('main li a').first().getAttribute('href')) ?? '';
+    };
+    const after = await hrefOf('HG-0142');
+    const before = await hrefOf('HG-0138');
+    const pages = [
+      '/book',
+      '/limits',
+      '/kits',
+      '/bring-in',
+      '/jobs/not-a-job',
+      ...['intake', 'before', 'plan', 'build', 'after', 'release', 'story'].map((g) => `${after}/${g}`),
+      `${before}/before/read?route=full&at=hubToLip.RR.floor`,
+      `${before}/before/read?route=full&at=asFound.vehicle.floor`,
+      `${after}/after/read?route=full&at=gapInner.FL.floor-left`,
+    ];
+    for (const where of pages) {
+      await page.goto(where);
+      await clean(page, where);
+    }
+    await page.goto(`${after}/after`);
+    await page.getByRole('button', { name: /Sway bar back to neutral, front/ }).click();
+    await clean(page, 'how is this worked');
+  });
+}
+
+test('phone width: one column, nothing wider than the screen', async ({ page }) => {
+  await signInAs(page, 'Runa');
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto('/yard?find=HG-0138');
+  const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+  for (const where of ['/yard', '/book', `${job}/before`, `${job}/before/read?route=full&at=hubToLip.RR.floor`]) {
+    await page.goto(where);
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+      where,
+    ).toBeLessThanOrEqual(0);
+  }
+});

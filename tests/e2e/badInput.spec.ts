@@ -1,0 +1,159 @@
+import { expect, test, type Page } from '@playwright/test';
+import { book, openGate, PASSWORD, setPlan, signInAs, takeShortRoute } from './support/shop';
+
+const at = (job: string, gate: string, stop: string) => `${job}/${gate}/read?route=full&at=${stop}`;
+async function type(page: Page, text: string) {
+  await page.locator('#figure').fill(text);
+  await page.keyboard.press('Enter');
+}
+
+test('a reading that is not understood, unlikely, wrong or doubled loses nothing', async ({ page, context }) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Bad input' });
+
+  // Before its gate is open, nothing is read.
+  await page.goto(`${job}/before`);
+  await expect(page.getByText('Open the Before gate first.')).toBeVisible();
+  await page.goto(`${job}/intake`);
+  await openGate(page, 'Before');
+
+  await page.goto(at(job, 'before', 'hubToLip.FL.floor'));
+  await type(page, '18 18/16');
+  await expect(page.getByRole('alert').first()).toContainText('whole inch or more');
+  await expect(page.locator('#figure')).toHaveValue('18 18/16');
+
+  // The keypad: digits, a sixteenth, and a fraction replaced by another.
+  await page.locator('#figure').fill('');
+  for (const key of ['1', '8', '5/8', '11/16']) await page.getByRole('button', { name: key, exact: true }).click();
+  await expect(page.locator('#figure')).toHaveValue('18 11/16');
+  await expect(page.locator('#understood')).toContainText('474.7 mm ± 3.7');
+
+  // A height one loaded radius out is asked about once and then kept, marked.
+  await page.locator('#figure').fill('34');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('That is one loaded radius high.')).toBeVisible();
+  await page.getByRole('button', { name: /Keep 34/ }).click();
+  await page.waitForURL((url) => !url.search.includes('hubToLip.FL'));
+  await page.goto(at(job, 'before', 'hubToLip.FL.floor'));
+  await expect(page.getByText('asked about and kept')).toBeVisible();
+
+  // Struck out with a reason it stays in the story.
+  await page.getByRole('button', { name: 'Strike out' }).click();
+  await page.getByRole('button', { name: 'Strike out, keep in the story' }).click();
+  await expect(page.getByText('Say why it is struck out')).toBeVisible();
+  await page.getByLabel('Why is it struck out?').fill('read at the wrong corner');
+  await page.getByRole('button', { name: 'Strike out, keep in the story' }).click();
+  await expect(page.getByText('struck by Runa: read at the wrong corner')).toBeVisible();
+
+  // Two tabs on one job: both readings stand, neither overwrites.
+  const second = await context.newPage();
+  await second.goto(at(job, 'before', 'hubToLip.FL.floor'));
+  await type(page, '18 5/8');
+  await page.waitForURL((url) => !url.search.includes('hubToLip.FL'));
+  await type(second, '18 11/16');
+  await second.waitForURL((url) => !url.search.includes('hubToLip.FL'));
+  await page.goto(at(job, 'before', 'hubToLip.FL.floor'));
+  await expect(page.getByText('2 readings spread')).toBeVisible();
+  await page.goto(`${job}/story`);
+  for (const text of ['34', '18 5/8', '18 11/16'])
+    await expect(page.locator('main').getByText(text, { exact: true }).first()).toBeVisible();
+  await second.close();
+
+  // Keys: the list, and answers without a figure.
+  await page.goto(at(job, 'before', 'barAngle.front.floor'));
+  await page.locator('#figure').press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.locator('#figure').press('Alt+n');
+  await page.waitForURL((url) => !url.search.includes('barAngle.front'));
+  await page.goto(at(job, 'before', 'barAngle.front.floor'));
+  await expect(page.getByText('not fitted').first()).toBeVisible();
+});
+
+test('stale readings, a refused release, a Stop accepted, and a vehicle that leaves unreleased', async ({ page }) => {
+  await signInAs(page, 'Ivo');
+  const job = await book(page, { customer: 'Refused' });
+  await openGate(page, 'Before');
+  await takeShortRoute(page, job, 'before', 'in');
+  await openGate(page, 'Plan');
+  await setPlan(page, job, '2 9/16');
+  await openGate(page, 'Build');
+  await openGate(page, 'After');
+
+  // An After reading without its Before says so.
+  await page.goto(at(job, 'after', 'barAngle.front.floor'));
+  await expect(page.locator('main')).not.toContainText('nothing to be compared with');
+  await takeShortRoute(page, job, 'after', 'in');
+
+  // An adjustment makes what depends on it stale, visibly, and release is refused with the cure.
+  await page.getByLabel('Kind of change').selectOption('brake-hose');
+  await page.getByLabel('What was changed, where').fill('Rear hose bracket lowered');
+  await page.getByRole('button', { name: 'Record change' }).click();
+  await expect(page.getByText(/readings are stale after a change/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /Brake hose slack, front left/ })).toContainText(
+    'stale: Rear hose bracket lowered',
+  );
+  await page.goto(`${job}/release`);
+  await expect(page.getByRole('heading', { name: /in the way of release/ }).first()).toBeVisible();
+  await expect(page.locator('aside')).toContainText('Brake hose slack');
+  await expect(page.locator('aside')).toContainText('Read again: hose free length');
+  await page.getByLabel('Your password, again').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign release' }).click();
+  await expect(page.getByText('Open the Release gate first.')).toBeVisible();
+
+  await page.getByLabel('Leaves unreleased, on a trailer').check();
+  await page.getByLabel('Your password, again').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Close as left unreleased' }).click();
+  await expect(page.getByText('Say why it leaves unreleased.').first()).toBeVisible();
+  await page.getByLabel('Why it leaves unreleased').fill('Waits for a longer hose');
+  await page.getByLabel('Your password, again').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Close as left unreleased' }).click();
+  await expect(page.getByRole('heading', { name: /LEFT UNRELEASED/ })).toBeVisible();
+  await expect(page.getByText('Waits for a longer hose')).toBeVisible();
+  await page.goto(`${job}/after`);
+  await expect(page.getByText('This job is closed.').first()).toBeVisible();
+});
+
+test('a booking, a limit and a job file that are wrong say what was wrong', async ({ page }) => {
+  await signInAs(page, 'Ivo');
+  await page.goto('/book');
+  await page.getByLabel('Customer', { exact: true }).fill('Kept as typed');
+  await page.getByLabel(/Wheelbase/).fill('long');
+  await page.getByRole('button', { name: 'Book it in' }).click();
+  await expect(page.getByText('Make is missing').first()).toBeVisible();
+  await expect(page.getByText(/Wheelbase: "long" is not part of a length/)).toBeVisible();
+  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('Kept as typed');
+
+  await page.goto('/limits');
+  const row = page.getByRole('listitem').filter({ hasText: 'Left to right at one axle' });
+  await row.getByRole('button', { name: 'Change' }).click();
+  await row.getByLabel('Stop').fill('1/8');
+  await row.getByRole('button', { name: 'Set limit' }).click();
+  await expect(row.getByText('Stop must lie above Clear')).toBeVisible();
+  await row.getByLabel('Stop').fill('3/4');
+  await row.getByLabel('Source').fill('shop rule 4');
+  await row.getByRole('button', { name: 'Set limit' }).click();
+  await expect(page.getByText(/shop rule 4 · set by Ivo/)).toBeVisible();
+
+  await page.goto('/bring-in');
+  await page.getByLabel('Job file (JSON)').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"high-gate/job","version":1,"jop":{}}'),
+  });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByRole('alert').first()).toContainText('Not a job file.');
+});
+
+test('sign-in refuses a wrong password, and a technician sets no limits', async ({ page }) => {
+  await page.goto('/yard');
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await page.getByLabel('E-mail').fill('runa@skarn.example');
+  await page.getByLabel('Password').fill('wrong');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByText('do not belong together')).toBeVisible();
+  await signInAs(page, 'Runa');
+  await page.goto('/limits');
+  await expect(page.getByText('Only a lead sets them.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Change' })).toHaveCount(0);
+});

@@ -1,0 +1,87 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { JobDocument } from '../../src/core/job/schema';
+import { signInAs } from './support/shop';
+
+test('a job leaves as a file, comes back the same, and the check command gives the figures of the screen', async ({
+  page,
+}) => {
+  await signInAs(page, 'Ivo');
+  await page.goto('/yard?find=HG-0142');
+  await page.getByRole('link', { name: /Halbeck Drover/ }).click();
+  await page.waitForURL('**/after');
+  const job = page.url().replace(/\/after$/, '');
+  await page.goto(`${job}/release`);
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Whole job, JSON' }).click(),
+  ]);
+  const file = await saved.path();
+  const first = JobDocument.parse(JSON.parse(readFileSync(file, 'utf8')));
+  expect(first.readings.length).toBeGreaterThan(100);
+
+  // The command, on the file alone.
+  const told = JSON.parse(
+    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/check.ts', file], {
+      encoding: 'utf8',
+      env: { ...process.env, DATABASE_URL: '' },
+    }),
+  ) as {
+    verdicts: { check: string; gate: string; place: string; verdict: string; value: number }[];
+  };
+  const hose = told.verdicts.find((v) => v.check === 'brake-hose-slack' && v.gate === 'after' && v.place === 'rear');
+  expect(hose).toMatchObject({ verdict: 'Stop' });
+  await page.goto(`${job}/after`);
+  await expect(page.getByRole('button', { name: /Brake hose slack, rear axle/ })).toContainText('Stop, safety');
+  await page.getByRole('button', { name: 'mm', exact: true }).click();
+  await expect(page.getByRole('button', { name: /Brake hose slack, rear axle/ })).toContainText(
+    `${Math.round(hose?.value ?? 0)} mm`,
+  );
+  await page.getByRole('button', { name: 'in', exact: true }).click();
+
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.goto(`${job}/intake`).then(() => page.getByRole('link', { name: 'Readings, CSV' }).click()),
+  ]);
+  const lines = readFileSync(await csv.path(), 'utf8')
+    .trim()
+    .split(/\r?\n/);
+  expect(lines).toHaveLength(first.readings.length + 1);
+
+  await page.goto('/bring-in');
+  await page.getByLabel('Job file (JSON)').setInputFiles(file);
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.waitForURL('**/after');
+  const copy = page.url().replace(/\/after$/, '');
+  expect(copy).not.toBe(job);
+  const [again] = await Promise.all([
+    page.waitForEvent('download'),
+    page.goto(`${copy}/intake`).then(() => page.getByRole('link', { name: 'Whole job, JSON' }).click()),
+  ]);
+  const second = JobDocument.parse(JSON.parse(readFileSync(await again.path(), 'utf8')));
+  const bare = (d: JobDocument) => ({
+    ...d,
+    job: { ...d.job, number: '' },
+    limits: {},
+    readings: d.readings.map((r) => ({ ...r, id: '', supersedes: '' })),
+    strikes: d.strikes.length,
+    changes: d.changes.map((c) => ({ ...c, id: '' })),
+  });
+  expect(bare(second)).toEqual(bare(first));
+});
+
+test('the Yard answers to a customer, a vehicle and a gate, and says so when nothing does', async ({ page }) => {
+  await signInAs(page, 'Maren');
+  await page.getByRole('searchbox').fill('packhorse farrier');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('main li')).toHaveCount(1);
+  await expect(page.getByText('travelling farrier')).toBeVisible();
+  await page.getByRole('searchbox').fill('100%_nobody');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('No vehicle here answers to that.')).toBeVisible();
+  await page.goto('/yard?gate=plan');
+  await expect(page.locator('main li')).toHaveCount(1);
+  await page.goto('/yard?show=released&find=river');
+  await expect(page.getByText('river warden', { exact: true })).toBeVisible();
+});

@@ -1,0 +1,87 @@
+import { expect, type Page } from '@playwright/test';
+
+export const PASSWORD = 'high-gate-demo';
+
+/** Signs in from the start page with the demo's button for that person. */
+export async function signInAs(page: Page, name: 'Runa' | 'Ivo' | 'Maren') {
+  await page.goto('/');
+  await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+  await expect(page.getByRole('heading', { name: 'What may open next' })).toBeVisible();
+}
+
+export async function chooseUnits(page: Page, units: 'in' | 'mm') {
+  await page.getByRole('button', { name: units, exact: true }).click();
+  await expect(page.getByRole('button', { name: units, exact: true })).toHaveAttribute('aria-pressed', 'true');
+}
+
+export interface Booked {
+  customer: string;
+  front?: string;
+}
+
+/** Books a vehicle through the form and answers its address. */
+export async function book(page: Page, { customer, front = 'beam-links' }: Booked): Promise<string> {
+  await page.goto('/book');
+  await page.getByLabel('Customer', { exact: true }).fill(customer);
+  await page.getByLabel('Make', { exact: true }).fill('Halbeck');
+  await page.getByLabel('Model', { exact: true }).fill('Drover');
+  await page.getByLabel('Front suspension').selectOption(front);
+  await page.getByLabel('Use', { exact: true }).fill('forest road');
+  await page.getByRole('button', { name: 'Book it in' }).click();
+  await page.waitForURL('**/intake');
+  return page.url().replace(/\/intake$/, '');
+}
+
+/** What a sound vehicle reads: [inches, mm], Before and After, by the words of the reading in hand. */
+const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]>> = {
+  'Fuel in the tank': { before: ['3/4', '75%'], after: ['3/4', '75%'] },
+  'People, tools and cargo aboard now': { before: ['40', '40'], after: ['40', '40'] },
+  'Tyre pressure': { before: ['35', '240'], after: ['35', '240'] },
+  'Hub centre up to the fender lip': { before: ['18 5/8', '473'], after: ['21 3/16', '538'] },
+  'Floor up to the lamp centre': { before: ['35 5/8', '905'], after: ['38 3/4', '985'] },
+  'Tyre to arm, spring or frame, inner side': { before: ['1 1/2', '38'], after: ['1 3/8', '35'] },
+  'Tyre to brake hose or harness': { before: ['2', '52'], after: ['1 15/16', '49'] },
+  'Brake hose, free length': { before: ['16 1/2', '420'], after: ['16 1/2', '420'] },
+  'Brake hose, straight span between its ends': { before: ['13 7/8', '352'], after: ['13 7/8', '352'] },
+};
+
+/** Takes the short route of a gate to its end, one reading at a time; answers how many were filed. */
+export async function takeShortRoute(
+  page: Page,
+  job: string,
+  gate: 'before' | 'after',
+  units: 'in' | 'mm',
+): Promise<number> {
+  await page.goto(`${job}/${gate}`);
+  await page.getByRole('link', { name: /Short route/ }).click();
+  await page.waitForURL((url) => url.pathname.endsWith('/read'));
+  let filed = 0;
+  for (; filed < 200; filed++) {
+    await page.waitForURL((url) => url.pathname.endsWith(`/${gate}`) || url.pathname.endsWith('/read'));
+    if (new URL(page.url()).pathname.endsWith(`/${gate}`)) break;
+    const here = page.url();
+    const label = await page.locator('h1#in-hand').innerText();
+    const words = TYPED[label]?.[gate][units === 'in' ? 0 : 1];
+    if (words) {
+      await page.locator('#figure').fill(words);
+      await page.keyboard.press('Enter');
+    } else {
+      await page.getByRole('button', { name: 'Seen and good' }).click();
+    }
+    await page.waitForURL((url) => url.href !== here, { timeout: 10_000 });
+  }
+  return filed;
+}
+
+export async function openGate(page: Page, name: string) {
+  await page.getByRole('button', { name: `Open ${name} gate` }).click();
+  await page.waitForURL(`**/${name.toLowerCase()}`);
+}
+
+export async function setPlan(page: Page, job: string, lift: string) {
+  await page.goto(`${job}/plan`);
+  await page.getByLabel('Wanted lift, front').fill(lift);
+  await page.getByLabel('Wanted lift, rear').fill(lift);
+  await page.getByRole('button', { name: 'Set the plan' }).click();
+  await expect(page.getByRole('button', { name: 'Open Build gate' })).toHaveAttribute('aria-disabled', 'false');
+}

@@ -1,0 +1,56 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { book, chooseUnits, openGate, PASSWORD, setPlan, signInAs, takeShortRoute } from './support/shop';
+
+for (const units of ['in', 'mm'] as const) {
+  test(`one job from booking to a released sheet, in ${units}`, async ({ page }) => {
+    await signInAs(page, 'Runa');
+    await chooseUnits(page, units);
+    const job = await book(page, { customer: `Whole job ${units}` });
+    await openGate(page, 'Before');
+    expect(await takeShortRoute(page, job, 'before', units)).toBeGreaterThan(25);
+    await expect(page.getByText('to read', { exact: true })).toHaveCount(0);
+    await openGate(page, 'Plan');
+    await setPlan(page, job, units === 'in' ? '2 9/16' : '65');
+    await openGate(page, 'Build');
+    await page.getByLabel('What was changed, where').fill('Four coils fitted');
+    await page.getByRole('button', { name: 'Record change' }).click();
+    await expect(page.getByText('Four coils fitted')).toBeVisible();
+    await openGate(page, 'After');
+    expect(await takeShortRoute(page, job, 'after', units)).toBeGreaterThan(35);
+
+    // The verdicts: the lift is on plan at every corner, in the units that were typed.
+    const lift = page.getByRole('button', { name: /Lift against plan, front left/ });
+    await expect(lift).toContainText('Clear');
+    await lift.click();
+    await expect(page.getByRole('dialog')).toContainText(units === 'in' ? '+2 9/16' : '+65 mm');
+    await page.keyboard.press('Escape');
+    await openGate(page, 'Release');
+    await expect(page.getByText('Only a lead signs')).toBeVisible();
+    await page.getByRole('button', { name: /^Runa/ }).click();
+    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+
+    await signInAs(page, 'Ivo');
+    await page.goto(`${job}/release`);
+    await page.getByLabel('Your password, again').fill('not my password');
+    await page.getByRole('button', { name: 'Sign release' }).click();
+    await expect(page.getByText('That is not your password.')).toBeVisible();
+    await page.getByLabel('Your password, again').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Sign release' }).click();
+    await expect(page.getByRole('heading', { name: /· Released/ })).toBeVisible();
+    await expect(page.getByText(/Released by Ivo/)).toBeVisible();
+
+    for (const paper of ['A4', 'Letter']) {
+      const [saved] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('link', { name: `PDF, ${paper}` }).click(),
+      ]);
+      const pdf = readFileSync(await saved.path());
+      expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+      expect(pdf.length).toBeGreaterThan(10_000);
+      expect(pdf.toString('latin1')).toContain(paper === 'A4' ? '595.28' : '612');
+    }
+    await page.goto('/yard?show=released');
+    await expect(page.getByText(`Whole job ${units}`)).toBeVisible();
+  });
+}
