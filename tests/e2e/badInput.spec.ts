@@ -98,7 +98,7 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
   await expect(page.locator('aside')).toContainText('Brake hose slack');
   await expect(page.locator('aside')).toContainText('Read again: hose free length');
   await page.getByLabel('Your password, again').fill(PASSWORD);
-  await page.getByRole('button', { name: 'Sign release' }).click();
+  await page.getByLabel('Your password, again').press('Enter');
   await expect(page.getByText('Open the Release gate first.')).toBeVisible();
 
   await page.getByLabel('Leaves unreleased, on a trailer').check();

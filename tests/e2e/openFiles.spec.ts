@@ -69,6 +69,21 @@ test('a job leaves as a file, comes back the same, and the check command gives t
     changes: d.changes.map((c) => ({ ...c, id: '' })),
   });
   expect(bare(second)).toEqual(bare(first));
+
+  // On the copy a lead accepts a Stop that is not safety-critical; the reason prints. A safety-critical one offers nothing.
+  await page.goto(`${copy}/after`);
+  await page.getByRole('button', { name: /Brake hose slack, rear axle/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('How is this worked?');
+  await expect(page.getByRole('button', { name: 'Accept with this reason' })).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /Sway bar back to neutral, front/ }).click();
+  await page.getByRole('button', { name: 'Accept with this reason' }).click();
+  await expect(page.getByText('Say why it is accepted')).toBeVisible();
+  await page.getByLabel(/Accept this Stop because/).fill('Longer links are on order');
+  await page.getByRole('button', { name: 'Accept with this reason' }).click();
+  await expect(page.getByRole('button', { name: 'Accept with this reason' })).toHaveCount(0);
+  await page.goto(`${copy}/release`);
+  await expect(page.getByText('accepted by Ivo: Longer links are on order')).toBeVisible();
 });
 
 test('the Yard answers to a customer, a vehicle and a gate, and says so when nothing does', async ({ page }) => {

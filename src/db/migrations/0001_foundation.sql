@@ -287,8 +287,8 @@ CREATE INDEX "session_user" ON "session" USING btree ("user_id");--> statement-b
 CREATE INDEX "acceptances_job_at" ON "acceptances" USING btree ("shop_id","job_id");--> statement-breakpoint
 CREATE INDEX "changes_job_at" ON "changes" USING btree ("shop_id","job_id","at");--> statement-breakpoint
 CREATE INDEX "jobs_open" ON "jobs" USING btree ("shop_id","standing_rank","booked_at") WHERE state = 'open';--> statement-breakpoint
-CREATE INDEX "jobs_closed" ON "jobs" USING btree ("shop_id","state","booked_at" DESC NULLS LAST) WHERE state <> 'open';--> statement-breakpoint
+CREATE INDEX "jobs_closed" ON "jobs" USING btree ("shop_id","state","booked_at" DESC NULLS FIRST) WHERE state <> 'open';--> statement-breakpoint
 CREATE INDEX "jobs_search" ON "jobs" USING gin ("search_text" gin_trgm_ops);--> statement-breakpoint
 CREATE INDEX "strikes_job" ON "strikes" USING btree ("shop_id","job_id");--> statement-breakpoint
-CREATE INDEX "limits_latest" ON "limits" USING btree ("shop_id","figure","set_at" DESC NULLS LAST);--> statement-breakpoint
+CREATE INDEX "limits_latest" ON "limits" USING btree ("shop_id","figure","set_at" DESC NULLS FIRST);--> statement-breakpoint
 CREATE INDEX "vehicles_customer" ON "vehicles" USING btree ("customer_id");

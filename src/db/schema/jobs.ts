@@ -79,7 +79,7 @@ export const jobs = pgTable(
       .on(t.shopId, t.standingRank, t.bookedAt)
       .where(sql`state = 'open'`),
     index('jobs_closed')
-      .on(t.shopId, t.state, t.bookedAt.desc())
+      .on(t.shopId, t.state, t.bookedAt.desc().nullsFirst())
       .where(sql`state <> 'open'`),
     index('jobs_search').using('gin', sql`${t.searchText} gin_trgm_ops`),
     check(

@@ -126,7 +126,7 @@ export const limits = pgTable(
   },
   (t) => [
     foreignKey({ columns: [t.shopId, t.setBy], foreignColumns: [members.shopId, members.id] }),
-    index('limits_latest').on(t.shopId, t.figure, t.setAt.desc()),
+    index('limits_latest').on(t.shopId, t.figure, t.setAt.desc().nullsFirst()),
     check('limit_sourced', sql`length(trim(${t.source})) > 0`),
   ],
 );

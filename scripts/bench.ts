@@ -1,0 +1,64 @@
+import { execFileSync } from 'node:child_process';
+import { sql } from 'drizzle-orm';
+import { workJob } from '@/core/checks/workJob';
+import { connect } from '@/db/client';
+import { loadJob } from '@/db/queries/jobs';
+import { yardQuery, type YardFilter } from '@/db/queries/yard';
+import { jobs } from '@/db/schema/jobs';
+import { shops } from '@/db/schema/shops';
+
+/** Median and worst of 40 runs after 5 to warm up, ms. */
+async function timed(run: () => Promise<unknown> | unknown): Promise<[number, number]> {
+  const took: number[] = [];
+  for (let i = 0; i < 45; i++) {
+    const start = performance.now();
+    await run();
+    if (i >= 5) took.push(performance.now() - start);
+  }
+  took.sort((a, b) => a - b);
+  return [took[20] ?? NaN, took.at(-1) ?? NaN];
+}
+const { db, pool } = connect(process.env.DATABASE_URL ?? '');
+const [shop] = await db.select().from(shops);
+const shopId = shop?.id ?? '';
+const open: YardFilter = { words: '', show: 'open', gate: null, page: 0 };
+const queries: [string, YardFilter][] = [
+  ['in the yard, first page', open],
+  ['in the yard, at Before', { ...open, gate: 'before' }],
+  ['in the yard, find "rescue"', { ...open, words: 'rescue' }],
+  ['released, first page', { ...open, show: 'released' }],
+  ['released, find one of them', { ...open, show: 'released', words: 'fx-777' }],
+  ['released, find "corrie quarry"', { ...open, show: 'released', words: 'corrie quarry' }],
+  ['released, find nobody', { ...open, show: 'released', words: 'nobody at all' }],
+  ['released, page 100', { ...open, show: 'released', page: 100 }],
+];
+
+console.log('Yard queries, ms: median (worst) of 40');
+const rows: Record<string, string[]> = {};
+for (const size of [1_000, 10_000, 50_000]) {
+  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/fillJobs.ts', String(size)], { stdio: 'inherit' });
+  const counts = await db.execute<{ open: string; all: string }>(
+    sql`select count(*) filter (where state = 'open') as open, count(*) as all from jobs`,
+  );
+  (rows['jobs, of them in the yard'] ??= []).push(`${counts.rows[0]?.all} / ${counts.rows[0]?.open}`);
+  for (const [name, filter] of queries) {
+    const [median, worst] = await timed(() => yardQuery(db, shopId, filter));
+    (rows[name] ??= []).push(`${median.toFixed(2)} (${worst.toFixed(1)})`);
+  }
+}
+for (const [name, cells] of Object.entries(rows))
+  console.log(name.padEnd(34), cells.map((c) => c.padStart(16)).join(''));
+
+const [rescue] = await db
+  .select({ id: jobs.id })
+  .from(jobs)
+  .where(sql`number = 'HG-0142'`);
+const loaded = await loadJob(db, shopId, rescue?.id ?? '');
+if (loaded) {
+  const [load] = await timed(() => loadJob(db, shopId, loaded.id));
+  const [work] = await timed(() => workJob(loaded.document));
+  console.log(
+    `\nOne job, ${loaded.document.readings.length} readings: load ${load.toFixed(2)} ms, work all ${workJob(loaded.document).length} checks ${work.toFixed(2)} ms`,
+  );
+}
+await pool.end();
