@@ -158,7 +158,6 @@ const swayBar: CheckDefinition = {
         'rotation = bar angle after − before; link for neutral = distance from the link’s far end to where the arm’s end stood before (exact circles)',
       summary: ['rotated ', deg(rotation.value, true), ' from where it stood before'],
       next: advice,
-      steps: [{ name: 'For neutral', amount: advice }],
       mark: input.job.reference.kind === 'before' ? 'neutral: stock unknown, Before used' : undefined,
     };
   },

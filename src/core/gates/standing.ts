@@ -28,10 +28,11 @@ export function standingOf(job: JobDocument, verdicts: readonly Verdict[]): Stan
   const { gate } = job.job;
   if (gate === 'intake') return plain('Not measured', ['Take the vehicle in and open Before'], [job.job.use], 3);
   if (gate === 'plan') {
+    const found = verdicts.find((v) => v.gate === 'before' && v.verdict === 'Stop');
     const set = job.plan.liftFront !== null && job.plan.liftRear !== null;
-    return set
-      ? plain('Clear', ['Plan set: open Build'], [], 5)
-      : plain('Not measured', ['Set the wanted lift'], [], 4);
+    const next = set ? 'Plan set: open Build' : 'Set the wanted lift';
+    if (found) return of(found, [next], 4);
+    return set ? plain('Clear', [next], [], 5) : plain('Not measured', [next], [], 4);
   }
   if (gate === 'build') {
     const n = job.changes.filter((c) => c.gate === 'build').length;
@@ -48,16 +49,7 @@ export function standingOf(job: JobDocument, verdicts: readonly Verdict[]): Stan
       (v.verdict === 'Stop' || (v.verdict === 'Watch' && (left.length === 0 || v.check === 'twist'))),
   );
   if (worst && (worst.verdict === 'Stop' || gate === 'before')) {
-    return {
-      verdict: worst.verdict,
-      safetyCritical: worst.safetyCritical,
-      headline: [
-        `${worst.title}${worst.place === 'vehicle' ? '' : `, ${PLACE_NAME[worst.place].toLowerCase()}`}: `,
-        ...worst.summary,
-      ],
-      sub: worst.next.length > 0 ? [...worst.next] : sub,
-      rank: RANK[worst.verdict] + (worst.safetyCritical ? 0 : 1),
-    };
+    return of(worst, worst.next.length > 0 ? worst.next : sub, RANK[worst.verdict] + (worst.safetyCritical ? 0 : 1));
   }
   if (left.length > 0) {
     const stale = left.filter((stop) => stop.status === 'stale').length;
@@ -84,6 +76,15 @@ const plain = (verdict: Standing['verdict'], headline: Phrase, sub: Phrase, rank
   verdict,
   safetyCritical: false,
   headline: [...headline],
+  sub: [...sub],
+  rank,
+});
+
+/** The standing that one verdict decides. */
+const of = (v: Verdict, sub: Phrase, rank: number): Standing => ({
+  verdict: v.verdict,
+  safetyCritical: v.safetyCritical,
+  headline: [`${v.title}${v.place === 'vehicle' ? '' : `, ${PLACE_NAME[v.place].toLowerCase()}`}: `, ...v.summary],
   sub: [...sub],
   rank,
 });

@@ -1,10 +1,11 @@
 'use client';
 
 import { toFraction } from '@/core/units/format';
-import { show } from '@/core/units/format';
+import { show, type Shown } from '@/core/units/format';
 import { PLACE_NAME } from '@/core/job/places';
 import type { CornerStance } from '@/core/plan/stance';
 import { useUnits } from '../Units';
+import { SvgFigure } from './SvgFigure';
 
 const WIDTH = 222;
 const HEIGHT = 330;
@@ -19,7 +20,8 @@ export function HeightPosts({ corners }: { corners: readonly CornerStance[] }) {
   const all = corners
     .flatMap((c) => [c.before?.value, c.plan ?? undefined, c.after?.value])
     .filter((v): v is number => v !== undefined);
-  const text = (value: number, signed = false) => show('length', value, units, signed).text;
+  const shown = (value: number, signed = false) => show('length', value, units, signed);
+  const text = (value: number, signed = false) => shown(value, signed).text;
   if (all.length === 0)
     return (
       <p className="hint border border-dashed border-rule p-6">
@@ -72,7 +74,7 @@ export function HeightPosts({ corners }: { corners: readonly CornerStance[] }) {
                   </g>
                 );
               })}
-              <Marks c={c} y={y} text={text} />
+              <Marks c={c} y={y} shown={shown} />
             </svg>
           </div>
         ))}
@@ -128,17 +130,38 @@ function Key({ draw, children }: { draw: React.ReactNode; children: React.ReactN
 function Marks({
   c,
   y,
-  text,
+  shown,
 }: {
   c: CornerStance;
   y: (v: number) => number;
-  text: (v: number, signed?: boolean) => string;
+  shown: (v: number, signed?: boolean) => Shown;
 }) {
   // Words stand beside their marks, pushed apart where the marks lie closer than a line of text.
   const words = [
-    c.after && { at: y(c.after.value), text: text(c.after.value), ink: 'var(--paint)', weight: 700, size: 16 },
-    c.plan !== null && { at: y(c.plan), text: `plan ${text(c.plan)}`, ink: 'var(--graphite)', weight: 400, size: 13 },
-    c.before && { at: y(c.before.value), text: text(c.before.value), ink: 'var(--chalk)', weight: 700, size: 15 },
+    c.after && {
+      at: y(c.after.value),
+      before: '',
+      shown: shown(c.after.value),
+      ink: 'var(--paint)',
+      weight: 700,
+      size: 16,
+    },
+    c.plan !== null && {
+      at: y(c.plan),
+      before: 'plan ',
+      shown: shown(c.plan),
+      ink: 'var(--graphite)',
+      weight: 400,
+      size: 13,
+    },
+    c.before && {
+      at: y(c.before.value),
+      before: '',
+      shown: shown(c.before.value),
+      ink: 'var(--chalk)',
+      weight: 700,
+      size: 15,
+    },
   ]
     .filter((w) => w !== null && w !== false)
     .sort((a, b) => a.at - b.at);
@@ -181,14 +204,15 @@ function Marks({
               fontWeight="700"
               fill="var(--graphite)"
             >
-              {text(c.rise.value, true)}
+              <SvgFigure shown={shown(c.rise.value, true)} size={16} />
             </text>
           )}
         </g>
       )}
       {placed.map((w) => (
-        <text key={w.text} x="94" y={w.line + 5} className="fig" fontSize={w.size} fontWeight={w.weight} fill={w.ink}>
-          {w.text}
+        <text key={w.ink} x="94" y={w.line + 5} className="fig" fontSize={w.size} fontWeight={w.weight} fill={w.ink}>
+          {w.before}
+          <SvgFigure shown={w.shown} size={w.size} />
         </text>
       ))}
     </g>

@@ -2,14 +2,16 @@ import { shutBecause } from '@/core/gates/gates';
 import { plannedChange } from '@/core/plan/stance';
 import { jobView } from '@/server/jobView';
 import { kitsOf } from '@/server/shopView';
+import { ChecksPanel } from '@/ui/ChecksPanel';
 import { HeightPosts } from '@/ui/drawings/HeightPosts';
 import { Words } from '@/ui/Figure';
 import { OpenGate } from '@/ui/job/OpenGate';
 import { PlanForm } from '@/ui/job/PlanForm';
 
 export default async function Plan({ params }: { params: Promise<{ id: string }> }) {
-  const { id, job, member, corners, open, version, kitId } = await jobView((await params).id);
+  const { id, job, member, corners, verdicts, open, version, kitId } = await jobView((await params).id);
   const list = await kitsOf(member);
+  const found = verdicts.filter((v) => v.gate === 'before' && (v.verdict === 'Stop' || v.verdict === 'Watch'));
   const predicted = plannedChange(job);
   const editable = open && ['intake', 'before', 'plan'].includes(job.job.gate);
   const mm = (value: number) => [{ quantity: 'length', value, signed: true }] as const;
@@ -72,6 +74,12 @@ export default async function Plan({ params }: { params: Promise<{ id: string }>
           A lift moves where the wheel rests, not where it stops: full bump is where it was, a body lift excepted. A
           higher centre of gravity rolls over sooner.
         </p>
+        {found.length > 0 && (
+          <section aria-labelledby="found">
+            <h2 id="found">Found Before, to plan for</h2>
+            <ChecksPanel jobId={id} verdicts={found} />
+          </section>
+        )}
         {open && job.job.gate === 'plan' && <OpenGate jobId={id} gate="plan" shut={shutBecause(job)} />}
       </aside>
     </main>
