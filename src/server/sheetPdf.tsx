@@ -33,19 +33,8 @@ const s = StyleSheet.create({
   head: { flexDirection: 'row', borderBottomWidth: 0.8, paddingBottom: 2, gap: 6, color: '#5C666C', fontSize: 8 },
   fig: { fontFamily: 'Figures', fontSize: 8.5 },
   grey: { color: '#5C666C' },
-  foot: {
-    position: 'absolute',
-    left: 36,
-    right: 36,
-    bottom: 24,
-    fontSize: 7.5,
-    color: '#5C666C',
-    flexDirection: 'row',
-    justifyContent: 'space-between',
-    borderTopWidth: 0.5,
-    paddingTop: 4,
-    gap: 20,
-  },
+  foot: { position: 'absolute', left: 36, right: 130, top: '95.5%', fontSize: 7.5, color: '#5C666C' },
+  pages: { position: 'absolute', right: 36, top: '95.5%', fontSize: 7.5, color: '#5C666C' },
 });
 
 /** The shipped fonts' Latin cuts have no fraction slash, minus sign or primes: write them with what they have. */
@@ -138,12 +127,14 @@ export function sheetPdf(sheet: Sheet, shop: string, paper: 'A4' | 'LETTER', pri
           ))}
           <Text style={{ fontWeight: 700, marginTop: 5 }}>{sheet.disclaimer}</Text>
         </View>
-        <View style={s.foot} fixed>
-          <Text style={{ flex: 1 }}>
-            {sheet.disclaimer} ± is the expanded uncertainty (k = 2). Core {sheet.coreVersion}. Printed {printed}.
-          </Text>
-          <Text render={({ pageNumber, totalPages }) => `${sheet.number} · ${pageNumber} of ${totalPages}`} />
-        </View>
+        <Text style={s.foot} fixed>
+          {sheet.disclaimer} ± is the expanded uncertainty (k = 2). Core {sheet.coreVersion}. Printed {printed}.
+        </Text>
+        <Text
+          style={s.pages}
+          fixed
+          render={({ pageNumber, totalPages }) => `${sheet.number} · ${pageNumber} of ${totalPages}`}
+        />
       </Page>
     </Document>,
   );

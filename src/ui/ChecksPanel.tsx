@@ -9,7 +9,7 @@ import { PLACE_NAME } from '@/core/job/places';
 import { K } from '@/core/uncertainty/propagate';
 import { Arm, verdictInk } from './drawings/Arm';
 import { AcceptStop } from './AcceptStop';
-import { Figure, Words } from './Figure';
+import { Figure, PlusMinus, Words } from './Figure';
 
 interface Props {
   jobId: string;
@@ -62,9 +62,7 @@ function CheckRow({ jobId, v, lead }: { jobId: string; v: Verdict; lead: boolean
             {v.quantity && v.value !== null && v.uncertainty !== null && (
               <span className="text-[15px] whitespace-nowrap">
                 <Figure quantity={v.quantity} value={v.value} signed />{' '}
-                <span className="text-pencil">
-                  ± <Figure quantity={v.quantity} value={v.uncertainty} bare />
-                </span>
+                <PlusMinus quantity={v.quantity} value={v.uncertainty} />
               </span>
             )}
           </span>
@@ -110,12 +108,7 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
   const rows: [string, React.ReactNode][] = [];
   if (q && v.value !== null) rows.push(['Figure', <Figure key="f" quantity={q} value={v.value} signed />]);
   if (q && v.uncertainty !== null)
-    rows.push([
-      'Uncertainty (k = 2)',
-      <span key="u">
-        ± <Figure quantity={q} value={v.uncertainty} />
-      </span>,
-    ]);
+    rows.push(['Uncertainty (k = 2)', <PlusMinus key="u" quantity={q} value={v.uncertainty} />]);
   if (q && v.limit) {
     const sense = v.limit.sense === 'most' ? 'at most' : 'at least';
     rows.push([
@@ -205,10 +198,7 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
                   {i.readings > 1 && `, mean of ${i.readings}`}
                 </td>
                 <td className="whitespace-nowrap">
-                  <Figure quantity={i.quantity} value={i.value} />{' '}
-                  <span className="text-pencil">
-                    ± <Figure quantity={i.quantity} value={K * i.u} bare />
-                  </span>
+                  <Figure quantity={i.quantity} value={i.value} /> <PlusMinus quantity={i.quantity} value={K * i.u} />
                 </td>
               </tr>
             ))}

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Phrase } from '@/core/checks/phrase';
-import { show } from '@/core/units/format';
+import { show, showUncertainty } from '@/core/units/format';
 import type { Quantity } from '@/core/units/quantity';
 import { useUnits } from './Units';
 
@@ -54,4 +54,9 @@ export function Words({ phrase }: { phrase: Phrase }) {
       )}
     </>
   );
+}
+
+/** The expanded uncertainty beside a figure. */
+export function PlusMinus({ quantity, value }: { quantity: Quantity; value: number }) {
+  return <span className="fig whitespace-nowrap text-pencil">± {showUncertainty(quantity, value, useUnits())}</span>;
 }

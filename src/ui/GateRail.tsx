@@ -9,7 +9,7 @@ export function GateRail({ jobId, gates }: { jobId: string; gates: readonly Gate
   const path = usePathname();
   const shown = gates.find(({ gate }) => path.startsWith(`/jobs/${jobId}/${gate}`))?.gate;
   return (
-    <nav aria-label="Gates" className="flex overflow-x-auto border-b border-rule">
+    <nav aria-label="Gates" className="relative flex overflow-x-auto border-b border-rule">
       {gates.map(({ gate, at, arm, note }) => {
         const open = gate === shown;
         const here = at === 'current';

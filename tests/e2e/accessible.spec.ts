@@ -49,7 +49,15 @@ test('phone width: one column, nothing wider than the screen', async ({ page }) 
   await page.setViewportSize({ width: 390, height: 800 });
   await page.goto('/yard?find=HG-0138');
   const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
-  for (const where of ['/yard', '/book', `${job}/before`, `${job}/before/read?route=full&at=hubToLip.RR.floor`]) {
+  for (const where of [
+    '/yard',
+    '/book',
+    `${job}/before`,
+    `${job}/release`,
+    `${job}/release`,
+    '/limits',
+    `${job}/before/read?route=full&at=hubToLip.RR.floor`,
+  ]) {
     await page.goto(where);
     expect(
       await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),

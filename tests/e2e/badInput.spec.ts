@@ -26,7 +26,7 @@ test('a reading that is not understood, unlikely, wrong or doubled loses nothing
   await page.locator('#figure').fill('');
   for (const key of ['1', '8', '5/8', '11/16']) await page.getByRole('button', { name: key, exact: true }).click();
   await expect(page.locator('#figure')).toHaveValue('18 11/16');
-  await expect(page.locator('#understood')).toContainText('474.7 mm ± 3.7');
+  await expect(page.locator('#understood')).toContainText('474.7 mm ± 0.15');
 
   // A height one loaded radius out is asked about once and then kept, marked.
   await page.locator('#figure').fill('34');

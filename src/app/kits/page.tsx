@@ -10,7 +10,7 @@ export default async function Kits() {
   const mm = (value: number) => [{ quantity: 'length', value, signed: true }] as const;
   return (
     <Frame member={member} where="Kits">
-      <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+      <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
         <div className="p-5">
           <h1 className="pb-3">Kits, and what they claim</h1>
           {list.length === 0 ? (

@@ -7,7 +7,7 @@ import { pointById, POINTS } from '../job/points';
 import { spotName, Figures } from '../job/figures';
 import { SUSPENSION_NAME, type JobDocument } from '../job/schema';
 import { cornerStances } from '../plan/stance';
-import { show } from '../units/format';
+import { show, showUncertainty } from '../units/format';
 import type { UnitChoice } from '../units/quantity';
 import { CAUTIONS, DISCLAIMER } from './words';
 
@@ -99,7 +99,7 @@ export function makeSheet(job: JobDocument, units: UnitChoice, when: (iso: strin
       before: length(c.before?.value),
       plan: length(c.plan),
       after: length(c.after?.value),
-      change: c.rise ? `${length(c.rise.value, true)} ± ${length(c.rise.U)}` : '–',
+      change: c.rise ? `${length(c.rise.value, true)} ± ${showUncertainty('length', c.rise.U, units)}` : '–',
     })),
     readings: readingRows(job, units),
     verdicts: after.map((v) => ({
@@ -109,7 +109,7 @@ export function makeSheet(job: JobDocument, units: UnitChoice, when: (iso: strin
       safetyCritical: v.safetyCritical,
       figure:
         v.quantity && v.value !== null
-          ? `${show(v.quantity, v.value, units, true).text} ± ${show(v.quantity, v.uncertainty ?? 0, units).text}`
+          ? `${show(v.quantity, v.value, units, true).text} ± ${showUncertainty(v.quantity, v.uncertainty ?? 0, units)}`
           : '',
       limit:
         v.quantity && v.limit

@@ -64,6 +64,17 @@ export function show(quantity: Quantity, value: number, choice: UnitChoice, sign
   return { text: `${sign}${digits}${glue}${unit}`, sign, whole: digits, fraction: null, unit };
 }
 
+/**
+ * Sets an uncertainty: finer than the figure it belongs to, since it is no mark on a tape. Inches as decimals to a
+ * hundredth, mm and kPa to a tenth; without unit, which stands with the figure.
+ */
+export function showUncertainty(quantity: Quantity, value: number, choice: UnitChoice): string {
+  const size = Math.abs(value);
+  if (quantity === 'length') return choice.length === 'mm' ? size.toFixed(1) : (size / 25.4).toFixed(2);
+  const { scaled, places } = plain(quantity, size, choice);
+  return scaled.toFixed(Math.max(places, 1));
+}
+
 function signOf(value: number, notZero: boolean, signed: boolean): Shown['sign'] {
   if (!notZero) return '';
   return value < 0 ? '−' : signed ? '+' : '';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { show, toFraction } from './format';
+import { show, showUncertainty, toFraction } from './format';
 import { parseLength } from './parseLength';
 import { parseAngle, parseQuantity } from './parseQuantity';
 import { INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } from './quantity';
@@ -91,6 +91,11 @@ describe('show', () => {
     expect(show('length', (14 / 16) * 25.4, INCH_SHOP).text).toBe('7/8 in');
     expect(show('length', (15 + 15 / 16 + 1 / 32) * 25.4, INCH_SHOP).text).toBe('16 in');
     expect(toFraction(15 + 15 / 16 + 1 / 33, 16)).toEqual({ whole: 15, top: 15, bottom: 16 });
+  });
+  test('an uncertainty is finer than the figure', () => {
+    expect(showUncertainty('length', 3.72, INCH_SHOP)).toBe('0.15');
+    expect(showUncertainty('length', 3.72, METRIC_SHOP)).toBe('3.7');
+    expect(showUncertainty('angle', 0.29, METRIC_SHOP)).toBe('0.3');
   });
   test('signs, mm, minutes', () => {
     expect(show('length', -3, METRIC_SHOP, true).text).toBe('−3 mm');

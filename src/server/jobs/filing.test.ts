@@ -123,7 +123,7 @@ withDatabase('filing on a real database', () => {
   });
 
   test('instead supersedes; struck stays in the story; nothing is struck twice', async () => {
-    await fileReading(runa, jobId, input({ text: '18 3/4', instead: true }), INCH_SHOP);
+    await fileReading(runa, jobId, input({ text: '18 3/4', instead: true, confirmed: true }), INCH_SHOP);
     const read = (await job())?.readings ?? [];
     const last = read.find((r) => r.text === '18 3/4');
     expect(last?.supersedes).toBe(read.find((r) => r.text === '18 5/8')?.id);

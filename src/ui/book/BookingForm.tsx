@@ -103,7 +103,7 @@ export function BookingForm() {
   const unit = units.length === 'mm' ? 'mm' : 'in';
   const group = 'grid gap-4 sm:grid-cols-2';
   return (
-    <form onSubmit={book} noValidate className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <form onSubmit={book} noValidate className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-7 p-5">
         <h1>Book a vehicle</h1>
         <section className={group} aria-label="Who brings it">

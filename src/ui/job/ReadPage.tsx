@@ -56,7 +56,7 @@ export function ReadPage({
   };
   const filed = filedAt(job, spot, (iso) => whenShort(iso, member.shop.timeZone));
   return (
-    <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <ReadingInHand
         key={stop.key}
         jobId={id}

@@ -27,7 +27,7 @@ export function ReadingGatePage({ view, gate }: { view: JobView; gate: ReadingGa
   );
   const stale = full.filter((s) => s.status === 'stale').length;
   return (
-    <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-6 p-5">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="grow">{gate === 'before' ? 'As it came' : 'After the build'}</h1>

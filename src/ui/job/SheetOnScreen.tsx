@@ -123,7 +123,7 @@ export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
 
 function Rows({ title, rows, plan = false }: { title: string; rows: readonly SheetRow[]; plan?: boolean }) {
   return (
-    <section>
+    <section className="overflow-x-auto">
       <h2 className="pb-1">{title}</h2>
       <table className="plain">
         <thead>

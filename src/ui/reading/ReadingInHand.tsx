@@ -11,7 +11,7 @@ import { parseQuantity } from '@/core/units/parseQuantity';
 import { BASE_UNIT, type Quantity } from '@/core/units/quantity';
 import { fileReadingAction } from '@/server/actions/job';
 import { PointDrawing } from '../drawings/PointDrawing';
-import { Figure } from '../Figure';
+import { Figure, PlusMinus } from '../Figure';
 import { useUnits } from '../Units';
 import { Keypad } from './Keypad';
 import { press } from './keypadText';
@@ -182,11 +182,13 @@ export function ReadingInHand(props: Props) {
               {text !== '' && parsed?.ok && (
                 <>
                   <Figure quantity={measured} value={parsed.value} />
-                  {measured === 'length' && ` · ${parsed.value.toFixed(1)} mm`} ±{' '}
-                  {(
-                    K * standardUncertainty(instrument, ['in', 'psi', 'lb'].includes(parsed.unit), stop.rideHeight)
-                  ).toFixed(measured === 'share' ? 2 : 1)}{' '}
-                  {BASE_UNIT[measured] === 'share' ? '' : BASE_UNIT[measured] === 'deg' ? '°' : BASE_UNIT[measured]}
+                  {measured === 'length' && units.length !== 'mm' && ` · ${parsed.value.toFixed(1)} mm`}{' '}
+                  <PlusMinus
+                    quantity={measured}
+                    value={
+                      K * standardUncertainty(instrument, ['in', 'psi', 'lb'].includes(parsed.unit), stop.rideHeight)
+                    }
+                  />
                 </>
               )}
               {text !== '' && parsed && !parsed.ok && parsed.reason}

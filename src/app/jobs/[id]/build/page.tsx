@@ -9,7 +9,7 @@ export default async function Build({ params }: { params: Promise<{ id: string }
   const { id, job, member, open } = await jobView((await params).id);
   const here = open && job.job.gate === 'build';
   return (
-    <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-5 p-5">
         <h1>What was changed on the vehicle</h1>
         <ChangesList changes={job.changes.filter((c) => c.gate === 'build')} zone={member.shop.timeZone} />

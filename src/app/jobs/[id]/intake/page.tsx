@@ -52,7 +52,7 @@ export default async function Intake({ params }: { params: Promise<{ id: string 
     ...(job.job.notes ? ([['Notes', [job.job.notes]]] as [string, Phrase][]) : []),
   ];
   return (
-    <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="p-5">
         <h1 className="pb-3">{job.job.number}, as booked</h1>
         <table className="plain">

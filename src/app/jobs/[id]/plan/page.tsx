@@ -16,7 +16,7 @@ export default async function Plan({ params }: { params: Promise<{ id: string }>
   const editable = open && ['intake', 'before', 'plan'].includes(job.job.gate);
   const mm = (value: number) => [{ quantity: 'length', value, signed: true }] as const;
   return (
-    <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-6 p-5">
         <h1>The lift that is wanted</h1>
         <PlanForm

@@ -11,7 +11,7 @@ export default async function Release({ params }: { params: Promise<{ id: string
   const sheet = makeSheet(job, member.units, (iso) => whenFull(iso, member.shop.timeZone));
   const blockers = releaseBlockers(verdicts, member.units);
   return (
-    <main className="grid lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="p-5">
         <SheetOnScreen sheet={sheet} shop={member.shop.name} />
       </div>
