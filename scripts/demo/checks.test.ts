@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { judge } from '@/core/checks/judge';
+import { limitFault } from '@/core/checks/limits';
 import { say } from '@/core/checks/phrase';
 import type { Verdict } from '@/core/checks/types';
 import { CHECKS, workJob } from '@/core/checks/workJob';
@@ -84,6 +85,53 @@ describe('checks, worked by hand', () => {
     expect(v.verdict).toBe('Clear');
     expect(find(lifted(both('hubToLip.FL.floor', 560)), 'lift-against-plan', 'FL').verdict).toBe('Stop');
     expect(find(lifted(both('hubToLip.FL.floor', 545)), 'lift-against-plan', 'FL').verdict).toBe('Watch');
+  });
+
+  test('body rise counts the tyre in, lip rise does not: 65.5 + (403 − 388)', () => {
+    const rise = find(lifted(), 'lift-against-plan', 'FL').working.steps.find(
+      (s) => s.name === 'Body rise over the floor',
+    );
+    expect(rise?.amount[0]).toMatchObject({ quantity: 'length', value: 80.5 });
+  });
+
+  test('a trimmed lip: the body mark tells lip from suspension', () => {
+    const start = startJob({
+      job: { number: 'HG-5', use: 'x', bookedAt: '2026-11-01T08:00:00Z', gate: 'before', lipWillChange: true },
+      customer: { name: 'x', contact: '' },
+      vehicle: DROVER,
+      plan: { liftFront: 65, liftRear: 65 },
+    });
+    const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z' });
+    const job = fillGate({ ...read, job: { ...read.job, gate: 'after' } }, 'after', {
+      from: '2026-11-02T09:00:00Z',
+      values: both('hubToLip.FL.floor', 558),
+    });
+    const steps = find(job, 'lift-against-plan', 'FL').working.steps;
+    // Lip 558.5 − 473 = 85.5; mark 685.5 − 620 = 65.5: the lip was raised 20.
+    expect(steps.find((s) => s.name.startsWith('Lip altered'))?.amount[0]).toMatchObject({ value: 20 });
+    expect(steps.find((s) => s.name === 'Suspension (droop)')?.amount[0]).toMatchObject({ value: 65.5 });
+    expect(steps.find((s) => s.name === 'Solver travel')?.amount[0]).toMatchObject({ value: -65.5 });
+  });
+
+  test('lamp: 80 mm of lamp rise and no change of pitch lift the beam 80 mm at 10 m', () => {
+    const steps = find(lifted(), 'lamp-aim', 'vehicle').working.steps;
+    expect(steps.find((s) => s.name.startsWith('Beam'))?.amount[0]).toMatchObject({ value: 80 });
+    expect(find(lifted({ lampAim: { fault: 'adjuster seized' } }), 'lamp-aim', 'vehicle').verdict).toBe('Stop');
+  });
+
+  test('a shop may raise the hose allowance, never lower it, and its limits decide', () => {
+    const limits = (hoseSlack: { clear: number; stop: number }) => {
+      const job = lifted({ 'hoseFree.rear.droop': 410 });
+      return find(
+        { ...job, limits: { ...job.limits, hoseSlack: { ...hoseSlack, source: 'shop' } } },
+        'brake-hose-slack',
+        'rear',
+      );
+    };
+    expect(limits({ clear: 5, stop: 2 }).limit?.clear).toBe(25);
+    expect(limits({ clear: 60, stop: 15 })).toMatchObject({ verdict: 'Watch', limit: { clear: 60, source: 'shop' } });
+    expect(limitFault('hoseSlack', 10, 15)).toBe('Stop must lie below Clear');
+    expect(limitFault('leftRight', 10, 5)).toBe('Stop must lie above Clear');
   });
 
   test('unlike loads are not compared, unrecorded ones are never Clear', () => {

@@ -178,7 +178,7 @@ function VerdictRow({ v }: { v: SheetVerdict }) {
 }
 
 function Rows({ title, rows, plan = false }: { title: string; rows: readonly SheetRow[]; plan?: boolean }) {
-  const cell = { width: 84 };
+  const cell = { width: plan ? 92 : 84 };
   return (
     <View>
       <Text style={s.h2} minPresenceAhead={40}>

@@ -1,5 +1,5 @@
 import { LIMIT_FIGURES, LIMIT_KEYS } from '@/core/checks/limits';
-import { show } from '@/core/units/format';
+import { exactText, show } from '@/core/units/format';
 import { requireMember } from '@/server/session';
 import { limitsOf } from '@/server/shopView';
 import { whenShort } from '@/server/when';
@@ -32,6 +32,10 @@ export default async function Limits() {
                 name={`${figure.name}${['tyreToArm', 'tyreToHose', 'hoseSlack'].includes(key) ? ' ◆' : ''}`}
                 sense={figure.sense}
                 clear={text(limit.clear)}
+                exact={[
+                  exactText(figure.quantity, limit.clear, member.units),
+                  exactText(figure.quantity, limit.stop, member.units),
+                ]}
                 stop={text(limit.stop)}
                 source={limit.source}
                 set={

@@ -1,7 +1,7 @@
 import { AXLES, axleOf, CORNERS, cornersOf, PLACE_NAME, type Axle, type Corner, type Place } from '../job/places';
 import type { Spot } from '../job/figures';
 import type { JobDocument, ReadingGate } from '../job/schema';
-import { noseUpChange, rake, rakeDegrees, splitRise, type FourCorners } from '../stance/heights';
+import { bodyRise, noseUpChange, rake, rakeDegrees, splitRise, type FourCorners } from '../stance/heights';
 import { corrections, readAgainFirst, twistMm } from '../stance/twist';
 import { propagate, type Uncertain } from '../uncertainty/propagate';
 import { fourHeights, heightOf, heightSpots, loadCap, loadSpots, ofFour } from './heightNeeds';
@@ -26,6 +26,10 @@ const rise = (input: WorkInput, corner: Corner): Uncertain =>
     ([after = 0, before = 0]) => after - before,
     [heightOf(input, 'after', corner), heightOf(input, 'before', corner)],
   );
+const radiusSpots = (corner: Corner): Record<string, Spot> => ({
+  [`before ${corner} radius`]: { gate: 'before', point: 'loadedRadius', place: corner, state: 'floor' },
+  [`after ${corner} radius`]: { gate: 'after', point: 'loadedRadius', place: corner, state: 'floor' },
+});
 const markSpots = (corner: Corner): Record<string, Spot> => ({
   'mark before': { gate: 'before', point: 'hubToMark', place: corner, state: 'floor' },
   'mark after': { gate: 'after', point: 'hubToMark', place: corner, state: 'floor' },
@@ -40,7 +44,11 @@ const liftAgainstPlan: CheckDefinition = {
   places: () => CORNERS,
   needs: (job, place) => ({
     required: bothGates(job, place as Corner),
-    optional: { ...loadSpots, ...(job.job.lipWillChange ? markSpots(place as Corner) : {}) },
+    optional: {
+      ...radiusSpots(place as Corner),
+      ...loadSpots,
+      ...(job.job.lipWillChange ? markSpots(place as Corner) : {}),
+    },
   }),
   notWorkable: (job, place) =>
     planned(job, place as Corner) === null ? 'the plan has no lift for this axle yet: set it at the Plan gate' : null,
@@ -52,6 +60,8 @@ const liftAgainstPlan: CheckDefinition = {
     const markAfter = input.maybe('mark after');
     const altered = markBefore && markAfter ? got.value - (markAfter.value - markBefore.value) : null;
     const parts = splitRise(got.value, corner, input.job.plan, altered);
+    const radiusBefore = input.maybe(`before ${corner} radius`);
+    const radiusAfter = input.maybe(`after ${corner} radius`);
     const off = got.value - want;
     return {
       value: off,
@@ -66,6 +76,13 @@ const liftAgainstPlan: CheckDefinition = {
           : ['Lower than planned: check seating, preload and settling at this corner.'],
       steps: [
         { name: 'Lip rise', amount: [mm(got.value, true)] },
+        {
+          name: 'Body rise over the floor',
+          amount:
+            radiusBefore && radiusAfter
+              ? [mm(bodyRise(got.value, radiusBefore.value, radiusAfter.value), true), ', the tyre’s part counted in']
+              : ['not known: read the loaded radius Before and After'],
+        },
         { name: 'Planned lift', amount: [mm(want, true)] },
         { name: 'Body on frame', amount: [mm(parts.bodyLift, true)] },
         { name: 'Moved hub or pivots', amount: [mm(parts.movedHub, true)] },

@@ -32,8 +32,8 @@ export interface Point {
   instrument: InstrumentId;
   drawing: PointDrawing;
   gates: readonly ReadingGate[];
-  /** Asked on the short route: safety or the promise needs it. */
-  essential: boolean;
+  /** Asked on the short route: safety or the promise needs it, or the height school does. */
+  essential: boolean | 'floor-to-lip';
   /** Ride height: carries settling repeatability, and is read in two sets at After. */
   rideHeight: boolean;
   /** Plausible range in the base unit; outside it is asked about once. */
@@ -180,10 +180,10 @@ export const POINTS: readonly Point[] = [
     short: 'loaded radius',
     how: 'Tape upright from the floor to the hub centre, on the tyre at pressure and under load.',
     drawing: 'radius',
-    essential: true,
+    essential: 'floor-to-lip',
     range: [280, 560],
     staleOn: ['tyre-or-wheel', 'tyre-pressure', 'load'],
-    where: (job) => (job.job.heightSchool === 'floor-to-lip' ? spots(CORNERS, 'floor') : []),
+    where: () => spots(CORNERS, 'floor'),
   },
   {
     ...length,
@@ -468,3 +468,7 @@ export const POINTS: readonly Point[] = [
 const byId = new Map(POINTS.map((point) => [point.id, point]));
 /** The point of that id, or undefined where a file or a link names one that does not exist. */
 export const pointById = (id: string): Point | undefined => byId.get(id);
+
+/** Whether a point is on the short route of this job. */
+export const isEssential = (point: Point, job: JobDocument): boolean =>
+  point.essential === true || point.essential === job.job.heightSchool;

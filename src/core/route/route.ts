@@ -1,6 +1,6 @@
 import { Figures } from '../job/figures';
 import type { Place, VehicleState } from '../job/places';
-import { POINTS, type Point } from '../job/points';
+import { isEssential, POINTS, type Point } from '../job/points';
 import type { JobDocument, ReadingGate } from '../job/schema';
 
 /** One reading on the route. `key` names it in addresses and lists. */
@@ -93,10 +93,10 @@ function belongs(
   gate: ReadingGate,
   kind: 'full' | 'short',
 ): boolean {
-  if (gate === 'before') return kind === 'full' || point.essential;
+  if (gate === 'before') return kind === 'full' || isEssential(point, figures.job);
   const before = figures.figure({ gate: 'before', point: point.id, place, state });
   if (before.status === 'not-fitted') return false;
-  if (point.essential) return true;
+  if (isEssential(point, figures.job)) return true;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';
 }

@@ -1,4 +1,5 @@
-import type { Quantity, UnitChoice } from './quantity';
+import { parseQuantity } from './parseQuantity';
+import { BASE_UNIT, type Quantity, type UnitChoice } from './quantity';
 
 /**
  * A figure ready to be set: `text` reads the same everywhere (screen reader, sheet, CSV); the parts let a screen
@@ -62,6 +63,17 @@ export function show(quantity: Quantity, value: number, choice: UnitChoice, sign
   const sign = signOf(value, Number(digits) > 0, signed);
   const glue = unit === '°' || unit === '%' || unit === '' ? '' : ' ';
   return { text: `${sign}${digits}${glue}${unit}`, sign, whole: digits, fraction: null, unit };
+}
+
+/**
+ * A figure as text to be edited: as shown, or in the base unit where the shown fraction is not the figure itself, so
+ * that saving it untouched changes nothing.
+ */
+export function exactText(quantity: Quantity, value: number, choice: UnitChoice): string {
+  const text = show(quantity, value, choice).text.replace('−', '-');
+  const back = parseQuantity(quantity, text, choice);
+  if (back.ok && Math.abs(back.value - value) < 1e-6) return text;
+  return `${Number(value.toFixed(6))} ${BASE_UNIT[quantity]}`;
 }
 
 /**

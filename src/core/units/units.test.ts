@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { show, showUncertainty, toFraction } from './format';
+import { exactText, show, showUncertainty, toFraction } from './format';
 import { parseLength } from './parseLength';
 import { parseAngle, parseQuantity } from './parseQuantity';
 import { INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } from './quantity';
@@ -91,6 +91,17 @@ describe('show', () => {
     expect(show('length', (14 / 16) * 25.4, INCH_SHOP).text).toBe('7/8 in');
     expect(show('length', (15 + 15 / 16 + 1 / 32) * 25.4, INCH_SHOP).text).toBe('16 in');
     expect(toFraction(15 + 15 / 16 + 1 / 33, 16)).toEqual({ whole: 15, top: 15, bottom: 16 });
+  });
+  test('a figure to be edited comes back as it was', () => {
+    expect(exactText('length', 65, INCH_SHOP)).toBe('65 mm');
+    expect(exactText('length', 63.5, INCH_SHOP)).toBe('2 1/2 in');
+    expect(exactText('angle', 6, INCH_SHOP)).toBe('6.0°');
+    fc.assert(
+      fc.property(fc.integer({ min: -5000, max: 5000 }), (tenths) => {
+        const back = parseLength(exactText('length', tenths / 10, INCH_SHOP), 'in');
+        return back.ok && Math.abs(back.value - tenths / 10) < 1e-6;
+      }),
+    );
   });
   test('an uncertainty is finer than the figure', () => {
     expect(showUncertainty('length', 3.72, INCH_SHOP)).toBe('0.15');

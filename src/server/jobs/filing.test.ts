@@ -198,6 +198,7 @@ withDatabase('filing on a real database', () => {
       movedHubFront: '',
       movedHubRear: '',
       lipAlteredFront: '',
+      heaviestLoad: '',
       lipAlteredRear: '',
     };
     expect(await savePlan(runa, jobId, plan, INCH_SHOP)).toEqual({ ok: true });

@@ -5,6 +5,7 @@ import { GATE_TITLE, nextGate, shutBecause } from '@/core/gates/gates';
 import { releaseBlockers } from '@/core/gates/release';
 import { Place } from '@/core/job/places';
 import { ReadingGate } from '@/core/job/schema';
+import { parseQuantity } from '@/core/units/parseQuantity';
 import type { UnitChoice } from '@/core/units/quantity';
 import { acceptances, jobs, signOffs } from '@/db/schema/jobs';
 import { kits } from '@/db/schema/shops';
@@ -42,6 +43,16 @@ const planSchema = (units: UnitChoice) => {
     movedHubRear: part('Moved hub, rear', -200, 300),
     lipAlteredFront: part('Lip altered, front', -200, 200),
     lipAlteredRear: part('Lip altered, rear', -200, 200),
+    heaviestLoad: z.string().transform((text, ctx) => {
+      if (text.trim() === '') return null;
+      const parsed = parseQuantity('mass', text, units);
+      if (parsed.ok && parsed.value >= 0 && parsed.value <= 10_000) return parsed.value;
+      ctx.addIssue({
+        code: 'custom',
+        message: `Heaviest load: ${parsed.ok ? 'outside 0 to 10 000 kg' : parsed.reason}`,
+      });
+      return z.NEVER;
+    }),
   });
 };
 
@@ -124,7 +135,7 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown, passwordG
       if (job.job.gate !== 'release') return refuse('Open the Release gate first.');
       const blockers = releaseBlockers(workJob(job));
       if (blockers.length > 0) {
-        return refuse(`Release is refused. ${blockers.map((b) => `${b.title}, ${b.why}. ${b.cure}`).join(' · ')}`);
+        return refuse(`Release is refused. ${blockers.map((b) => `${b.title}, ${b.why} ${b.cure}`).join(' · ')}`);
       }
     }
     if (doer.role !== 'lead') return refuse('Only a lead signs.');

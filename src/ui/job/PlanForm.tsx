@@ -3,7 +3,7 @@
 import { useState, useTransition } from 'react';
 import { useForm } from 'react-hook-form';
 import type { Plan } from '@/core/job/schema';
-import { show } from '@/core/units/format';
+import { exactText, show } from '@/core/units/format';
 import { savePlanAction } from '@/server/actions/job';
 import { SelectField, TextField } from '../forms/fields';
 import { useUnits } from '../Units';
@@ -42,10 +42,11 @@ export function PlanForm({
   editable: boolean;
 }) {
   const units = useUnits();
-  const shown = (v: number | null) => (v === null ? '' : show('length', v, units).text.replace('−', '-'));
-  const { register, handleSubmit, getValues, setValue } = useForm<Record<Lengths | 'kitId', string>>({
+  const shown = (v: number | null) => (v === null ? '' : exactText('length', v, units));
+  const { register, handleSubmit, getValues, setValue } = useForm<Record<Lengths | 'kitId' | 'heaviestLoad', string>>({
     defaultValues: {
       kitId,
+      heaviestLoad: plan.heaviestLoad === null ? '' : exactText('mass', plan.heaviestLoad, units),
       liftFront: shown(plan.liftFront),
       liftRear: shown(plan.liftRear),
       bodyLift: shown(plan.bodyLift),
@@ -99,6 +100,12 @@ export function PlanForm({
           <TextField label="Wanted lift, front" wrong={errors.liftFront} {...register('liftFront')} />
           <TextField label="Wanted lift, rear" wrong={errors.liftRear} {...register('liftRear')} />
         </div>
+        <TextField
+          label="Heaviest load it will carry"
+          wrong={errors.heaviestLoad}
+          hint="people, tools and cargo; for the record and the checks at load that follow"
+          {...register('heaviestLoad')}
+        />
         <details>
           <summary className="flex min-h-12 items-center font-semibold">
             Parts of it that are not suspension travel

@@ -9,6 +9,8 @@ interface Props {
   name: string;
   sense: 'most' | 'least';
   clear: string;
+  /** Clear and Stop as text to edit, exact. */
+  exact: readonly [string, string];
   stop: string;
   source: string;
   set: string | null;
@@ -16,9 +18,9 @@ interface Props {
 }
 
 /** One limit: Clear, Stop and where they come from; a lead edits it in place. */
-export function LimitRow({ figure, name, sense, clear, stop, source, set, may }: Props) {
+export function LimitRow({ figure, name, sense, clear, exact, stop, source, set, may }: Props) {
   const [editing, setEditing] = useState(false);
-  const [typed, setTyped] = useState({ clear, stop, source });
+  const [typed, setTyped] = useState({ clear: exact[0], stop: exact[1], source });
   const [answer, act, busy] = useActionState(saveLimitAction, null);
   const errors = answer && !answer.ok ? answer.errors : {};
   const most = sense === 'most';
