@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { Document, Font, Line, Page, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
-import type { Sheet, SheetRow, SheetVerdict } from '@/core/sheet/sheet';
+import { sheetFacts, type Sheet, type SheetRow, type SheetVerdict } from '@/core/sheet/sheet';
 
 const font = (family: string, file: string) =>
   path.join(process.cwd(), 'node_modules', '@fontsource', family, 'files', file);
@@ -47,17 +47,6 @@ const plain = (text: string): string =>
  * @param printed when it is printed, local time with zone
  */
 export function sheetPdf(sheet: Sheet, shop: string, paper: 'A4' | 'LETTER', printed: string): Promise<Buffer> {
-  const facts: [string, string][] = [
-    ['Customer', sheet.customer],
-    ['Vehicle', sheet.vehicle],
-    ['Suspension', sheet.suspension],
-    ['Use', sheet.use],
-    ['Fit promised', sheet.promise],
-    ['Fit proved', sheet.proved],
-    ['Kit', sheet.kit],
-    ['Claim measured from', sheet.reference],
-    ['Heights', sheet.school],
-  ];
   return renderToBuffer(
     <Document title={`${sheet.number} ${sheet.status}`} author={shop}>
       <Page size={paper} style={s.page}>
@@ -73,7 +62,7 @@ export function sheetPdf(sheet: Sheet, shop: string, paper: 'A4' | 'LETTER', pri
             {sheet.signed.note ? `: ${sheet.signed.note}` : ''}
           </Text>
         )}
-        {facts.map(([name, text]) => (
+        {sheetFacts(sheet).map(([name, text]) => (
           <View key={name} style={s.row} wrap={false}>
             <Text style={[s.grey, { width: 100 }]}>{name}</Text>
             <Text style={{ flex: 1 }}>{plain(text)}</Text>

@@ -165,3 +165,16 @@ function readingRows(job: JobDocument, units: UnitChoice): SheetRow[] {
       }),
   );
 }
+
+/** The sheet's head: what was booked, promised and proved, in the order that screen and print share. */
+export const sheetFacts = (sheet: Sheet): readonly (readonly [string, string])[] => [
+  ['Customer', sheet.customer],
+  ['Vehicle', sheet.vehicle],
+  ['Suspension', sheet.suspension],
+  ['Use', sheet.use],
+  ['Fit promised', sheet.promise],
+  ['Fit proved', sheet.proved],
+  ['Kit', sheet.kit],
+  ['Claim measured from', sheet.reference],
+  ['Heights', sheet.school],
+];

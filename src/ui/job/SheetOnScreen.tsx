@@ -1,19 +1,8 @@
-import type { Sheet, SheetRow } from '@/core/sheet/sheet';
+import { sheetFacts, type Sheet, type SheetRow } from '@/core/sheet/sheet';
 import { Arm, verdictInk } from '../drawings/Arm';
 
 /** The before-and-after sheet, as it prints. */
 export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
-  const facts: [string, string][] = [
-    ['Customer', sheet.customer],
-    ['Vehicle', sheet.vehicle],
-    ['Suspension', sheet.suspension],
-    ['Use', sheet.use],
-    ['Fit promised', sheet.promise],
-    ['Fit proved', sheet.proved],
-    ['Kit', sheet.kit],
-    ['Claim measured from', sheet.reference],
-    ['Heights', sheet.school],
-  ];
   return (
     <article className="space-y-6">
       <div className="flex flex-wrap items-baseline justify-between gap-3 border-b-[3px] border-graphite pb-2">
@@ -30,7 +19,7 @@ export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
       )}
       <table className="plain">
         <tbody>
-          {facts.map(([name, text]) => (
+          {sheetFacts(sheet).map(([name, text]) => (
             <tr key={name}>
               <th scope="row" className="w-44">
                 {name}
