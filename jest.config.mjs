@@ -1,10 +1,19 @@
 /** Unit and property tests: those beside the code in src/ and scripts/. Browser tests are Playwright's. */
 export default {
   roots: ['<rootDir>/src', '<rootDir>/scripts'],
-  testMatch: ['**/*.test.ts'],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testEnvironment: 'node',
   transform: {
-    '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

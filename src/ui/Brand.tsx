@@ -6,7 +6,7 @@ export function Brand() {
         <path d="M5 14 L13 1 M5 12 V26 M27 8 V26" stroke="currentColor" strokeWidth="3" fill="none" />
         <circle cx="5" cy="15" r="3.2" fill="currentColor" />
       </svg>
-      <span className="name text-[17px] whitespace-nowrap max-sm:text-[15px]">High Gate</span>
+      <span className="name text-[17px] whitespace-nowrap max-[460px]:sr-only">High Gate</span>
     </span>
   );
 }

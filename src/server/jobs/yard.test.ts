@@ -1,0 +1,227 @@
+import { and, eq } from 'drizzle-orm';
+import { Standing } from '@/core/gates/standing';
+import { workJob } from '@/core/checks/workJob';
+import type { Reading } from '@/core/job/schema';
+import { INCH_SHOP, METRIC_SHOP } from '@/core/units/quantity';
+import { loadJob } from '@/db/queries/jobs';
+import { shopLimits } from '@/db/queries/limits';
+import { YARD_PAGE, yardQuery, type YardFilter } from '@/db/queries/yard';
+import { user } from '@/db/schema/auth';
+import { jobs } from '@/db/schema/jobs';
+import { kits, members, shops } from '@/db/schema/shops';
+import { demoJobs } from '../../../scripts/demo/jobs';
+import { closeDatabase, database } from '../database';
+import { bookingSchema, bookVehicle, nextNumber, type BookingForm } from './booking';
+import { recordChange } from './filing';
+import { importJob, insertJob } from './importing';
+import { saveKit, saveLimit } from './shopwork';
+import type { Doer } from './withJob';
+
+const FORM: BookingForm = {
+  customer: 'Ærø Farm',
+  contact: '',
+  make: 'Orrin',
+  model: 'Tarn',
+  tag: '',
+  body: 'pickup',
+  frontSuspension: 'beam-links',
+  rearSuspension: 'beam-leaves',
+  wheelbase: '112',
+  trackFront: '62',
+  trackRear: '62',
+  tyreDiameter: '31 1/2',
+  rearHose: 'centre',
+  swayLink: 'down',
+  use: 'test',
+  bay: '',
+  heightSchool: 'hub-to-lip',
+  lipWillChange: false,
+  promiseFront: 'Trail',
+  promiseRear: 'Trail',
+  wantedTyre: '',
+  notes: '',
+  referenceKind: 'before',
+  referenceFront: '',
+  referenceRear: '',
+  referenceSource: '',
+};
+
+describe('booking form', () => {
+  const wrong = (change: Partial<Record<keyof BookingForm, string>>) => {
+    const parsed = bookingSchema(INCH_SHOP).safeParse({ ...FORM, ...change });
+    return parsed.success ? [] : parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`);
+  };
+  test.each([
+    [{ make: ' ' }, /^make: Make is missing/],
+    [{ wheelbase: 'long' }, /^wheelbase: Wheelbase: "long"/],
+    [{ wheelbase: '9' }, /^wheelbase: Wheelbase: 9 is outside 1000 to 8000 mm/],
+    [{ referenceKind: 'maker-stock' }, /^referenceFront: Stock height, front: nothing was typed/],
+    [{ customer: 'x'.repeat(200) }, /longer than 120 letters/],
+  ])('%j', (change, message) => expect(wrong(change as never).join('\n')).toMatch(message));
+  test('every field that is wrong is named at once', () => {
+    expect(wrong({ make: '', model: '', use: '', trackFront: '' })).toHaveLength(4);
+  });
+  test('sizes are read in the unit on the screen', () => {
+    const parsed = bookingSchema(METRIC_SHOP).safeParse({
+      ...FORM,
+      wheelbase: '2850',
+      trackFront: '1585',
+      trackRear: '62 3/8"',
+      tyreDiameter: '80.6 cm',
+    });
+    expect(parsed.data).toMatchObject({
+      wheelbase: 2850,
+      trackFront: 1585,
+      trackRear: expect.closeTo(1584.3, 1),
+      tyreDiameter: 806,
+    });
+  });
+});
+
+const withDatabase = process.env.DATABASE_URL ? describe : describe.skip;
+withDatabase('the Yard on a real database', () => {
+  let ivo: Doer;
+  const filter: YardFilter = { words: '', show: 'open', gate: null, page: 0 };
+  const yard = (change: Partial<YardFilter> = {}) => yardQuery(database(), ivo.shop.id, { ...filter, ...change });
+
+  beforeAll(async () => {
+    const db = database();
+    const [shop] = await db
+      .insert(shops)
+      .values({ name: 'Yard test', timeZone: 'UTC', lastJobNumber: 500 })
+      .returning();
+    const id = crypto.randomUUID();
+    await db.insert(user).values({ id, name: 'Ivo', email: `${id}@test.example` });
+    const [member] = await db
+      .insert(members)
+      .values({ shopId: shop?.id ?? '', userId: id, name: 'Ivo', role: 'lead' })
+      .returning();
+    ivo = { id: member?.id ?? '', name: 'Ivo', role: 'lead', shop: { id: shop?.id ?? '' } };
+    for (const job of demoJobs()) await insertJob(ivo, job);
+  });
+  afterAll(closeDatabase);
+
+  test('most urgent first, and what it says is what core works', async () => {
+    const rows = await yard();
+    expect(rows).toHaveLength(6);
+    expect(rows[0]?.number).toBe('HG-0142');
+    const ranks = rows.map((r) => Standing.parse(r.standing).rank);
+    expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);
+  });
+  test('words are looked for one by one in number, customer, vehicle and use, without regard to case', async () => {
+    const numbers = async (words: string) => (await yard({ words })).map((r) => r.number);
+    expect(await numbers('PACKHORSE forge')).toEqual(['HG-0143']);
+    expect(await numbers('hg-0144')).toEqual(['HG-0144']);
+    expect(await numbers('mountain')).toEqual(['HG-0142']);
+    expect(await numbers('%')).toEqual([]);
+    expect(await numbers('_')).toEqual([]);
+    expect(await numbers("'; drop table jobs; --")).toEqual([]);
+  });
+  test('by gate, and closed jobs apart', async () => {
+    expect((await yard({ gate: 'plan' })).map((r) => r.number)).toEqual(['HG-0144']);
+    expect((await yard({ show: 'released' })).map((r) => r.number)).toEqual(['HG-0131']);
+    expect(await yard({ show: 'left-unreleased' })).toEqual([]);
+  });
+  test('page by page nothing is shown twice or left out', async () => {
+    const booked = await Promise.all(
+      Array.from({ length: YARD_PAGE + 3 }, (_, i) => bookVehicle(ivo, { ...FORM, customer: `Page ${i}` }, INCH_SHOP)),
+    );
+    expect(booked.every((b) => b.ok)).toBe(true);
+    const first = (await yard({ words: 'page' })).slice(0, YARD_PAGE);
+    const second = await yard({ words: 'page', page: 1 });
+    expect(first).toHaveLength(YARD_PAGE);
+    expect(new Set([...first, ...second].map((r) => r.id)).size).toBe(YARD_PAGE + 3);
+  });
+  test('bookings at the same moment get numbers of their own', async () => {
+    const numbers = await Promise.all(
+      Array.from({ length: 8 }, () => database().transaction((tx) => nextNumber(tx, ivo.shop.id))),
+    );
+    expect(new Set(numbers).size).toBe(8);
+    expect(numbers[0]).toMatch(/^HG-\d{4}$/);
+  });
+  test('every demo job comes out of the database as it went in', async () => {
+    for (const job of demoJobs().filter((j) => j.job.state === 'open')) {
+      const [row] = await database()
+        .select({ id: jobs.id })
+        .from(jobs)
+        .where(and(eq(jobs.shopId, ivo.shop.id), eq(jobs.number, job.job.number)));
+      const back = (await loadJob(database(), ivo.shop.id, row?.id ?? ''))?.document;
+      const iso = (at: string) => new Date(at).toISOString();
+      expect(back?.job).toEqual({ ...job.job, bookedAt: iso(job.job.bookedAt) });
+      expect([back?.vehicle, back?.kit, back?.plan, back?.reference, back?.limits]).toEqual([
+        job.vehicle,
+        job.kit,
+        job.plan,
+        job.reference,
+        job.limits,
+      ]);
+      const typed = (list: Reading[] = []) =>
+        [...list]
+          .sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt))
+          .map((r) => [r.point, r.place, r.state, r.set, r.answer, r.value, r.text, r.unit, r.takenBy]);
+      expect(typed(back?.readings)).toEqual(typed(job.readings));
+      if (back)
+        expect(workJob(back).map((v) => [v.check, v.place, v.verdict, v.value])).toEqual(
+          workJob(job).map((v) => [v.check, v.place, v.verdict, v.value]),
+        );
+    }
+  });
+  test('a changed limit judges open jobs at once and keeps its history', async () => {
+    const [before] = await yard({ words: 'HG-0144' });
+    expect(Standing.parse(before?.standing).verdict).toBe('Stop');
+    expect(
+      await saveLimit(ivo, { figure: 'tyreToBody', clear: '0 mm', stop: '-30 mm', source: 'demo rule' }, INCH_SHOP),
+    ).toEqual({ ok: true });
+    const [after] = await yard({ words: 'HG-0144' });
+    expect(Standing.parse(after?.standing).verdict).not.toBe('Stop');
+    expect((await shopLimits(database(), ivo.shop.id)).tyreToBody).toMatchObject({
+      clear: 0,
+      stop: -30,
+      source: 'demo rule',
+      setBy: 'Ivo',
+    });
+    expect(
+      await saveLimit(
+        ivo,
+        { figure: 'tyreToBody', clear: '10 mm', stop: '0 mm', source: 'general practice' },
+        INCH_SHOP,
+      ),
+    ).toEqual({ ok: true });
+  });
+  test('a change recorded moves the job in the Yard', async () => {
+    const [row] = await yard({ words: 'HG-0139' });
+    expect(Standing.parse(row?.standing).headline).toEqual(['Lead to sign']);
+    expect(
+      await recordChange(ivo, row?.id ?? '', { id: crypto.randomUUID(), kind: 'alignment', what: 'toe set' }),
+    ).toEqual({ ok: true });
+    const [later] = await yard({ words: 'HG-0139' });
+    expect(JSON.stringify(Standing.parse(later?.standing).headline)).toContain('stale');
+  });
+  test('kits: a claim is read in the unit typed, and a doubled one is refused', async () => {
+    const kit = { name: 'Stile 50', claimFront: '50 mm', claimRear: '2', source: 'sheet A' };
+    expect(await saveKit(ivo, kit, INCH_SHOP)).toEqual({ ok: true });
+    expect(await saveKit(ivo, kit, INCH_SHOP)).toMatchObject({ ok: false, errors: { name: 'in the list already' } });
+    expect(await saveKit(ivo, { ...kit, name: '', claimFront: 'tall' }, INCH_SHOP)).toMatchObject({
+      ok: false,
+      errors: { name: expect.any(String), claimFront: expect.any(String) },
+    });
+    const rows = await database()
+      .select()
+      .from(kits)
+      .where(and(eq(kits.shopId, ivo.shop.id), eq(kits.name, 'Stile 50')));
+    expect(rows).toMatchObject([{ claimFront: 50, claimRear: 50.8 }]);
+  });
+  test('a file brought in twice is two jobs, the second under a new number', async () => {
+    const [job] = demoJobs();
+    const text = JSON.stringify({ ...job, job: { ...job?.job, number: 'HG-7000' } });
+    const [one, two] = [await importJob(ivo, text), await importJob(ivo, text)];
+    if (!one.ok || !two.ok) throw new Error('refused');
+    const number = async (id: string) => (await loadJob(database(), ivo.shop.id, id))?.document.job.number;
+    expect(await number(one.jobId)).toBe('HG-7000');
+    expect(await number(two.jobId)).not.toBe('HG-7000');
+    expect(await importJob(ivo, '{}')).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('Not a job file.'),
+    });
+  });
+});

@@ -1,0 +1,161 @@
+import { expect, test, type Page } from '@playwright/test';
+import { book, chooseUnits, openGate, signInAs } from './support/shop';
+
+const at = (job: string, stop: string, route = 'full') => `${job}/before/read?route=${route}&at=${stop}`;
+const gone = (page: Page, stop: string) => page.waitForURL((url) => !url.search.includes(stop));
+async function beforeGate(page: Page, customer: string, front?: string) {
+  const job = await book(page, { customer, front });
+  await openGate(page, 'Before');
+  return job;
+}
+
+test('by keyboard alone: sign in, find, read, answer, leave', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('E-mail').focus();
+  await page.keyboard.type('runa@skarn.example');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('high-gate-demo');
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/yard');
+  const job = await beforeGate(page, 'Keyboard');
+  await page.goto(at(job, 'hubToLip.FL.floor'));
+  // The field has the focus: type, Enter, and the next one is in hand.
+  await expect(page.locator('#figure')).toBeFocused();
+  await page.keyboard.type('18-5/8');
+  await page.keyboard.press('Enter');
+  await gone(page, 'hubToLip.FL');
+  await expect(page.locator('h1#in-hand')).toBeVisible();
+  await page.goto(at(job, 'hubToLip.FR.floor'));
+  await page.locator('#figure').press('Alt+s');
+  await gone(page, 'hubToLip.FR');
+  await page.goto(at(job, 'hubToLip.FR.floor'));
+  await expect(page.getByText('same as other side')).toBeVisible();
+  await expect(page.getByText('= 18 5/8 in')).toBeVisible();
+  const here = page.url();
+  await page.locator('#figure').press('Alt+ArrowRight');
+  await page.waitForURL((url) => url.href !== here);
+  await page.locator('#figure').press('Alt+ArrowLeft');
+  await page.waitForURL(here);
+  await page.locator('#figure').press('Alt+c');
+  await gone(page, 'hubToLip.FR');
+});
+
+test('a new reading instead of one that stands: both stay in the story, the new one counts', async ({ page }) => {
+  await signInAs(page, 'Runa');
+  const job = await beforeGate(page, 'Instead');
+  for (const [text, button] of [
+    ['473 mm', 'File reading'],
+    ['475 mm', 'File instead'],
+  ] as const) {
+    await page.goto(at(job, 'hubToLip.RL.floor'));
+    await page.locator('#figure').fill(text);
+    await page.getByRole('button', { name: button, exact: true }).click();
+    await gone(page, 'hubToLip.RL');
+  }
+  await page.goto(at(job, 'hubToLip.RL.floor'));
+  await expect(page.getByText('superseded')).toBeVisible();
+  await expect(page.getByText('473 mm', { exact: true })).toHaveClass(/line-through/);
+  await chooseUnits(page, 'mm');
+  await expect(page.getByLabel('Vehicle and ride heights').getByText('475 mm')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Vehicle and ride heights').getByText('475 mm')).toBeVisible();
+});
+
+test('a fault needs its words, and an instrument and a note go with a reading', async ({ page }) => {
+  await signInAs(page, 'Runa');
+  const job = await beforeGate(page, 'Fault');
+  await page.goto(at(job, 'asFound.vehicle.floor'));
+  await page.getByRole('button', { name: 'File a fault' }).click();
+  await expect(page.getByText('Write what the fault is.')).toBeVisible();
+  await page.getByLabel('Note (a fault needs one)').fill('Upper arm bent');
+  await page.getByRole('button', { name: 'File a fault' }).click();
+  await gone(page, 'asFound');
+  await page.goto(`${job}/before`);
+  await expect(page.getByRole('button', { name: /As found/ })).toContainText('Upper arm bent');
+
+  await page.goto(at(job, 'barAngle.front.floor'));
+  await page.getByText('Instrument and note').click();
+  await page.getByLabel('Instrument').selectOption('bubble-gauge');
+  await page.getByLabel('Note').fill('zeroed on the floor');
+  await page.getByRole('button', { name: 'plus / minus' }).click();
+  await page.getByRole('button', { name: '3', exact: true }).click();
+  await expect(page.locator('#figure')).toHaveValue('-3');
+  await expect(page.locator('#understood')).toContainText('± 0.6');
+  await page.getByRole('button', { name: 'File reading' }).click();
+  await gone(page, 'barAngle.front');
+  await page.goto(`${job}/story`);
+  await expect(page.getByText('zeroed on the floor')).toBeVisible();
+});
+
+test('a wishbone front: the gap at bump says that it needs the motion ratio', async ({ page }) => {
+  await signInAs(page, 'Runa');
+  const job = await beforeGate(page, 'Wishbone', 'wishbone-coil-over');
+  await page.goto(`${job}/before`);
+  await page.getByText(/checks not measured yet/).click();
+  await page.getByRole('button', { name: /Gap at bump, from the tape, front left/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('motion ratio');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  // A gate that is not open says what keeps it shut.
+  await page.goto(`${job}/before`);
+  await expect(page.getByRole('button', { name: 'Open Plan gate' })).toHaveAttribute('aria-disabled', 'true');
+  await expect(page.getByText(/readings of the short route still to answer/)).toBeVisible();
+  await page.goto(`${job}/after/read`);
+  await page.waitForURL('**/after');
+  await expect(page.getByText('Open the After gate first', { exact: false })).toBeVisible();
+});
+
+test('a kit is added once, and fills an empty plan with its claim', async ({ page }) => {
+  await signInAs(page, 'Maren');
+  await page.goto('/kits');
+  const add = async () => {
+    await page.getByLabel('Name').fill('Stile 50');
+    await page.getByLabel('Claims, front').fill('2');
+    await page.getByLabel('Claims, rear').fill('1 1/2');
+    await page.getByLabel('Where it stands').fill('Stile 50 sheet, revision A');
+    await page.getByRole('button', { name: 'Add kit' }).click();
+  };
+  await add();
+  await expect(page.getByRole('cell', { name: 'Stile 50 sheet, revision A' })).toBeVisible();
+  await add();
+  await expect(page.getByText('in the list already')).toBeVisible();
+  const job = await book(page, { customer: 'Kit' });
+  await page.goto(`${job}/plan`);
+  await page.getByLabel('Kit').selectOption({ label: 'Stile 50: claims 2 in front, 1 1/2 in rear' });
+  await expect(page.getByLabel('Wanted lift, front')).toHaveValue('2 in');
+  await page.getByLabel('Heaviest load it will carry').fill('a lot');
+  await page.getByRole('button', { name: 'Set the plan' }).click();
+  await expect(page.getByText(/Heaviest load: "a lot" is not a mass/).first()).toBeVisible();
+  await page.getByLabel('Heaviest load it will carry').fill('300 kg');
+  await page.getByRole('button', { name: 'Set the plan' }).click();
+  await expect(page.getByRole('row', { name: /Lip rise/ })).toContainText('+2 in');
+});
+
+test('day and bay colours are kept, and a stranger’s address shows nothing', async ({ page, browser, baseURL }) => {
+  await signInAs(page, 'Runa');
+  await page.getByRole('button', { name: 'Dark bay colours' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'bay');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'bay');
+  await page.goto('/jobs/00000000-0000-4000-8000-000000000000/after');
+  await expect(page.getByRole('heading', { name: 'Nothing stands at this address' })).toBeVisible();
+
+  // Without a session every page and file leads to the start.
+  const job = await book(page, { customer: 'Private' });
+  const stranger = await browser.newPage({ baseURL });
+  for (const where of [
+    '/yard',
+    '/book',
+    '/limits',
+    '/kits',
+    '/bring-in',
+    `${job}/before`,
+    `${job}/job.json`,
+    `${job}/readings.csv`,
+    `${job}/sheet.pdf`,
+  ]) {
+    await stranger.goto(where);
+    await expect(stranger.getByRole('heading', { name: 'Sign in' }), where).toBeVisible();
+  }
+  await stranger.close();
+});
