@@ -250,6 +250,14 @@ describe('laws', () => {
     expect(find(empty, 'twist', 'vehicle', 'before').missing).toHaveLength(4);
   });
 
+  test('a safety-critical part cannot be answered away as not fitted; another part can', () => {
+    expect(find(lifted({ hoseFree: 'not-fitted' }), 'brake-hose-slack', 'FL').verdict).toBe('Not measured');
+    expect(releaseBlockers(workJob(lifted({ gapHose: 'not-fitted' }))).map((b) => b.check)).toContain(
+      'static-gap-hose',
+    );
+    expect(workJob(lifted({ barAngle: 'not-fitted' })).some((v) => v.check === 'sway-bar-neutral')).toBe(false);
+  });
+
   test('a struck reading is as if never read; a superseded one yields; a struck superseder brings it back', () => {
     const job = lifted();
     const height = job.readings.find(

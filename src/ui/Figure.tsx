@@ -6,19 +6,9 @@ import type { Quantity } from '@/core/units/quantity';
 import { useUnits } from './Units';
 
 /** One figure in the units in use; an inch fraction is set raised and lowered and read out in full. */
-export function Figure({
-  quantity,
-  value,
-  signed,
-  bare,
-}: {
-  quantity: Quantity;
-  value: number;
-  signed?: boolean;
-  bare?: boolean;
-}) {
+export function Figure({ quantity, value, signed }: { quantity: Quantity; value: number; signed?: boolean }) {
   const shown = show(quantity, value, useUnits(), signed);
-  const unit = bare ? '' : shown.unit;
+  const { unit } = shown;
   if (!shown.fraction) {
     return (
       <span className="fig frac">

@@ -1,7 +1,8 @@
 import { gapAtBump } from '../clearance/bumpTape';
 import type { Spot } from '../job/figures';
-import { AXLES, axleOf, CORNERS, isCorner, PLACE_NAME, type Corner, type Place } from '../job/places';
-import { hosePlaces, pointById } from '../job/points';
+import { AXLES, axleOf, CORNERS, isCorner, type Corner, type Place } from '../job/places';
+import { pointById } from '../job/points';
+import { hosePlaces } from '../job/points/point';
 import { isBeam, type JobDocument, type ReadingGate } from '../job/schema';
 import { hoseAllowance, hoseSlack, neededFreeLength } from '../hoses/slack';
 import { barRotation, neutralLinkLength } from '../swayBar/neutral';
@@ -290,5 +291,3 @@ export const fitChecks: readonly CheckDefinition[] = (['before', 'after'] as con
   ...STATIC_GAPS.map((gap) => staticGap(gate, gap)),
   bumpGap(gate),
 ]);
-
-export const placeWord = (place: Place): string => PLACE_NAME[place].toLowerCase();

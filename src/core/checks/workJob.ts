@@ -55,7 +55,8 @@ export function workCheck(check: CheckDefinition, figures: Figures, place: Place
   const base = emptyVerdict(check, place);
 
   if (required.some(({ figure }) => figure.status === 'not-fitted')) {
-    if (check.work) return null;
+    // A part that every vehicle has cannot be answered away.
+    if (check.work && !check.safetyCritical) return null;
     return {
       ...base,
       summary: ['answered “not fitted”'],

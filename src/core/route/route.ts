@@ -1,6 +1,7 @@
 import { Figures } from '../job/figures';
 import type { Place, VehicleState } from '../job/places';
-import { isEssential, POINTS, type Point } from '../job/points';
+import { isEssential, POINTS } from '../job/points';
+import type { Point } from '../job/points/point';
 import type { JobDocument, ReadingGate } from '../job/schema';
 
 /** One reading on the route. `key` names it in addresses and lists. */
@@ -95,8 +96,8 @@ function belongs(
 ): boolean {
   if (gate === 'before') return kind === 'full' || isEssential(point, figures.job);
   const before = figures.figure({ gate: 'before', point: point.id, place, state });
-  if (before.status === 'not-fitted') return false;
   if (isEssential(point, figures.job)) return true;
+  if (before.status === 'not-fitted') return false;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';
 }

@@ -145,6 +145,17 @@ withDatabase('filing on a real database', () => {
     ).rejects.toThrow();
   });
 
+  test('what every vehicle has is never “not fitted”', async () => {
+    const hose = { point: 'hoseFree', state: 'droop', answer: 'not-fitted', text: '' };
+    expect(await fileReading(runa, jobId, input(hose), INCH_SHOP)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('Every vehicle has this one'),
+    });
+    expect(
+      await fileReading(runa, jobId, input({ ...hose, point: 'barAngle', place: 'rear', state: 'floor' }), INCH_SHOP),
+    ).toMatchObject({ ok: true });
+  });
+
   test('many at once on one point: all are kept', async () => {
     await Promise.all(
       Array.from({ length: 12 }, (_, i) =>

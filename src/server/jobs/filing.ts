@@ -3,7 +3,7 @@ import { say } from '@/core/checks/phrase';
 import { ChangeKind } from '@/core/job/changes';
 import { Figures } from '@/core/job/figures';
 import { otherSide, Place, VehicleState } from '@/core/job/places';
-import { pointById } from '@/core/job/points';
+import { isEssential, pointById } from '@/core/job/points';
 import { Answer as AnswerKind, GATES, ReadingGate, type JobDocument, type Reading } from '@/core/job/schema';
 import { plausibilityQuestion } from '@/core/route/plausible';
 import { INSTRUMENTS } from '@/core/uncertainty/instruments';
@@ -77,6 +77,8 @@ export async function fileReading(doer: Doer, jobId: string, raw: unknown, units
         return refuse('Write what the fault is.', { note: 'Write what the fault is.' });
     } else if (input.answer === 'observed') {
       return refuse('This one is measured.');
+    } else if (input.answer === 'not-fitted' && isEssential(point, job)) {
+      return refuse('Every vehicle has this one: measure it, or file that it cannot be reached.');
     } else if (input.answer === 'measured') {
       const read = parseQuantity(point.quantity, input.text, units);
       if (!read.ok) return refuse(`Not understood: ${read.reason}.`, { text: read.reason });

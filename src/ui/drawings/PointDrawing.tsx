@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { PointDrawing as Kind } from '@/core/job/points';
+import type { PointDrawing as Kind } from '@/core/job/points/point';
 import type { VehicleState } from '@/core/job/places';
 
 const INK = 'var(--graphite)';

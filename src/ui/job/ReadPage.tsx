@@ -3,6 +3,7 @@ import { redirect } from 'next/navigation';
 import { unlockedBy } from '@/core/checks/unlocks';
 import { Figures, staleBecause } from '@/core/job/figures';
 import { otherSide, STATE_NAME } from '@/core/job/places';
+import { isEssential } from '@/core/job/points';
 import type { JobDocument, Reading, ReadingGate } from '@/core/job/schema';
 import { buildRoute, minutesLeft, type RouteStop } from '@/core/route/route';
 import { show } from '@/core/units/format';
@@ -50,6 +51,7 @@ export function ReadPage({
     instrument: stop.point.instrument,
     drawing: stop.point.drawing,
     rideHeight: stop.point.rideHeight,
+    mayBeAbsent: stop.point.quantity !== 'observation' && !isEssential(stop.point, job),
     place: stop.place,
     state: stop.state,
     set: stop.set,

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { otherSide, PLACE_NAME, STATE_NAME, type Place, type VehicleState } from '@/core/job/places';
-import type { PointDrawing as DrawingKind } from '@/core/job/points';
+import type { PointDrawing as DrawingKind } from '@/core/job/points/point';
 import type { ReadingGate } from '@/core/job/schema';
 import { INSTRUMENTS, standardUncertainty } from '@/core/uncertainty/instruments';
 import { K } from '@/core/uncertainty/propagate';
@@ -28,6 +28,8 @@ export interface StopInHand {
   instrument: string;
   drawing: DrawingKind;
   rideHeight: boolean;
+  /** Not every vehicle has it: “not fitted” is an answer. */
+  mayBeAbsent: boolean;
   place: Place;
   state: VehicleState;
   set: number;
@@ -107,7 +109,7 @@ export function ReadingInHand(props: Props) {
     }
     if (!event.altKey) return;
     const act: Record<string, () => void> = {
-      n: () => measured && file('not-fitted'),
+      n: () => stop.mayBeAbsent && file('not-fitted'),
       c: () => file('cannot-reach'),
       s: () => across && props.otherSideRead && file('same-as-other-side'),
       ArrowLeft: () => props.previousHref && router.push(props.previousHref),
@@ -247,7 +249,7 @@ export function ReadingInHand(props: Props) {
               </>
             )}
             <div className="flex flex-wrap gap-2 pt-3">
-              {stop.place !== 'vehicle' && (
+              {stop.mayBeAbsent && (
                 <button type="button" className="btn" disabled={busy} onClick={() => file('not-fitted')}>
                   Not fitted
                 </button>
