@@ -5,6 +5,7 @@ import { X } from 'lucide-react';
 import Link from 'next/link';
 import type { Verdict } from '@/core/checks/types';
 import { blocksUnread } from '@/core/checks/workJob';
+import { CHANGE_NAME } from '@/core/job/changes';
 import { PLACE_NAME } from '@/core/job/places';
 import { K } from '@/core/uncertainty/propagate';
 import { Arm, verdictInk } from './drawings/Arm';
@@ -204,6 +205,11 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
             ))}
           </tbody>
         </table>
+      )}
+      {v.staleOn.length > 0 && (
+        <p className="hint">
+          Goes stale after a change of: {v.staleOn.map((kind) => CHANGE_NAME[kind].toLowerCase()).join('; ')}.
+        </p>
       )}
       {v.missingSpots.length > 0 && (
         <div>

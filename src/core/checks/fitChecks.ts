@@ -159,7 +159,7 @@ const swayBar: CheckDefinition = {
         'rotation = bar angle after − before; link for neutral = distance from the link’s far end to where the arm’s end stood before (exact circles)',
       summary: ['rotated ', deg(rotation.value, true), ' from where it stood before'],
       next: advice,
-      mark: input.job.reference.kind === 'before' ? 'neutral: stock unknown, Before used' : undefined,
+      mark: `neutral: the angle found Before${input.job.reference.kind === 'before' ? ', stock unknown' : ''}`,
     };
   },
 };
@@ -252,7 +252,6 @@ const bumpGap = (gate: ReadingGate): CheckDefinition => ({
     const apart = flexed ? Math.abs(flexed.value - parked.value) : 0;
     // The squash is common to both, so it drops out of their difference.
     const disagree = flexed !== null && apart > K * Math.hypot(parked.u, flexed.u);
-    const proof = input.proof('proof');
     const cap: Worked['cap'] = disagree
       ? {
           at: 'Watch',
@@ -260,9 +259,7 @@ const bumpGap = (gate: ReadingGate): CheckDefinition => ({
         }
       : !flexed
         ? { at: 'Watch', why: 'read parked only: read it again flexed on the ramp' }
-        : gate === 'after' && !(proof?.good ?? false)
-          ? { at: 'Watch', why: 'worked from the tape, not yet proved by the flexed rub test' }
-          : undefined;
+        : undefined;
     return {
       ...value,
       cap,

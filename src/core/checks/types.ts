@@ -72,6 +72,8 @@ export interface Verdict {
   place: Place;
   verdict: VerdictWord;
   safetyCritical: boolean;
+  /** Changes after which its readings must be taken again. */
+  staleOn: readonly ChangeKind[];
   quantity: Quantity | null;
   value: number | null;
   /** Expanded, k = 2. */

@@ -111,6 +111,7 @@ function emptyVerdict(check: CheckDefinition, place: Place): Verdict {
     place,
     verdict: 'Not measured',
     safetyCritical: check.safetyCritical,
+    staleOn: check.staleOn,
     quantity: check.quantity,
     value: null,
     uncertainty: null,
@@ -242,6 +243,9 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict): Verdic
       });
   };
   if (result.cap) bettered(result.cap.at, result.cap.why);
+  if (!check.calculationMayClear && check.gate === 'after' && !(input.proof('proof')?.good ?? false)) {
+    bettered('Watch', 'worked from the tape, not yet proved on the vehicle by hand');
+  }
   if (assumed && check.gate === 'after')
     bettered('Watch', 'a figure is taken from the other side: measure it to read Clear');
   if (verdict.verdict === 'Watch' && judged.margin >= 0 && cannotDecide(uncertainty, limit)) {

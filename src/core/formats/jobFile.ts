@@ -81,6 +81,7 @@ export const verdictRecord = (v: Verdict) => ({
   place: v.place,
   verdict: v.verdict,
   safetyCritical: v.safetyCritical,
+  staleOn: v.staleOn,
   value: v.value,
   limit: v.limit ? { clear: v.limit.clear, stop: v.limit.stop, sense: v.limit.sense } : null,
   margin: v.margin,
