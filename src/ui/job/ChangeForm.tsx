@@ -21,7 +21,7 @@ export function ChangeForm({ jobId }: { jobId: string }) {
       setWrong('');
     });
   return (
-    <form action={record} className="grid items-end gap-3 md:grid-cols-[260px_minmax(0,1fr)_auto]">
+    <form action={record} className="grid items-end gap-3 md:grid-cols-[320px_minmax(0,1fr)_auto]">
       <SelectField
         label="Kind of change"
         value={kind}

@@ -75,7 +75,10 @@ function Base({ reading }: { reading: Reading }) {
   const units = useUnits();
   const quantity = pointById(reading.point)?.quantity;
   if (reading.value === null || !quantity || quantity === 'observation') return null;
-  return <span className="fig text-pencil"> = {show(quantity, reading.value, units).text}</span>;
+  const shown = show(quantity, reading.value, units).text;
+  const bare = (text: string) => text.replace(/[\s-]|in$|"/g, '').toLowerCase();
+  if (bare(shown) === bare(reading.text)) return null;
+  return <span className="fig text-pencil"> = {shown}</span>;
 }
 
 function StrikeForm({ jobId, reading, onDone }: { jobId: string; reading: string; onDone: () => void }) {
