@@ -36,6 +36,15 @@ export async function freePort(from) {
   return stopWith(`No free port between ${from} and ${from + 200}.`);
 }
 
+function alive(pid) {
+  try {
+    process.kill(pid, 0);
+    return pid !== process.pid;
+  } catch {
+    return false;
+  }
+}
+
 /** A folder for the cluster that the user who runs the server can enter: under .data, else under /var/lib. */
 function homeFor(name) {
   const here = path.join(ROOT, '.data', name);
@@ -125,7 +134,12 @@ export async function startCluster(bindir, name, { throwaway = false, port: want
       stopWith(`The database did not start. Its log (${log}) ends:\n${why}`);
     }
   }
+  // Whoever started it stops it; one left running by a killed process is taken over.
+  const owner = path.join(path.dirname(record), `${name}.owner`);
+  const others = running && !throwaway && existsSync(owner) && alive(Number(readFileSync(owner, 'utf8')));
+  if (!throwaway && !others) writeFileSync(owner, String(process.pid));
   const stop = () => {
+    if (others) return;
     asServerUser(program('pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop'], { stdio: 'ignore' });
     if (throwaway) rmSync(known.home, { recursive: true, force: true });
   };
