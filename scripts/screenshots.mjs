@@ -40,6 +40,8 @@ const VIEWS = [
   ['sheet', 'Ivo', 'HG-0142', '/release'],
   ['story', 'Runa', 'HG-0138', '/story'],
   ['limits', 'Ivo', null, '/limits'],
+  ['kits', 'Ivo', null, '/kits'],
+  ['bring-in', 'Ivo', null, '/bring-in'],
 ];
 const DOCS = ['yard', 'book', 'before', 'reading', 'plan', 'after', 'checks', 'sheet', 'limits'];
 

@@ -156,6 +156,24 @@ withDatabase('filing on a real database', () => {
     ).toMatchObject({ ok: true });
   });
 
+  test('taken over from the other side, a figure keeps its own base unit', async () => {
+    const pressure = { point: 'tyrePressure', text: '35 psi' };
+    await fileReading(runa, jobId, input({ ...pressure, instrument: 'pressure-gauge' }), INCH_SHOP);
+    const same = input({
+      ...pressure,
+      place: 'FR',
+      text: '',
+      answer: 'same-as-other-side',
+      instrument: 'pressure-gauge',
+    });
+    expect(await fileReading(runa, jobId, same, INCH_SHOP)).toMatchObject({ ok: true, filed: true });
+    expect((await job())?.readings.find((r) => r.id === same.id)).toMatchObject({
+      unit: 'kPa',
+      text: '',
+      value: expect.closeTo(241.3, 1),
+    });
+  });
+
   test('many at once on one point: all are kept', async () => {
     await Promise.all(
       Array.from({ length: 12 }, (_, i) =>

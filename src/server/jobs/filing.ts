@@ -8,7 +8,7 @@ import { Answer as AnswerKind, GATES, ReadingGate, type JobDocument, type Readin
 import { plausibilityQuestion } from '@/core/route/plausible';
 import { INSTRUMENTS } from '@/core/uncertainty/instruments';
 import { parseQuantity } from '@/core/units/parseQuantity';
-import type { UnitChoice } from '@/core/units/quantity';
+import { BASE_UNIT, type UnitChoice } from '@/core/units/quantity';
 import { insertReading } from '@/db/queries/jobs';
 import { changes, strikes } from '@/db/schema/jobs';
 import { refuse, refuseZod, type Answer } from '../answer';
@@ -91,7 +91,7 @@ export async function fileReading(doer: Doer, jobId: string, raw: unknown, units
       const other = across ? figures.figure({ ...spot, place: across }) : null;
       if (other?.status !== 'read') return refuse('The other side has not been read yet.');
       value = other.value;
-      unit = 'mm';
+      unit = BASE_UNIT[point.quantity];
     }
     const before = figures.at(spot).filter((r) => r.set === input.set);
     const reading: Reading = {
