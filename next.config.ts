@@ -4,8 +4,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   // Types are checked by `npm test`, tests included; a start need not wait for them again.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['pg', '@react-pdf/renderer'],
-  experimental: { serverActions: { bodySizeLimit: '4mb' } },
+  serverExternalPackages: ['pg', 'pino', '@react-pdf/renderer', '@zxcvbn-ts/language-common'],
+  experimental: { serverActions: { bodySizeLimit: '4mb' }, authInterrupts: true },
   outputFileTracingIncludes: { '/jobs/[id]/sheet.pdf': ['./node_modules/@fontsource/**/*.woff'] },
 };
 export default config;

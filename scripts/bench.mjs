@@ -1,5 +1,5 @@
 // npm run bench: what the Yard and the checks cost, on a throwaway database.
-import { migrate } from './lib/app.mjs';
+import { databaseEnv, migrate } from './lib/app.mjs';
 import { startCluster } from './lib/cluster.mjs';
 import { nodeModules, postgres } from './lib/install.mjs';
 import { tsx } from './lib/run.mjs';
@@ -10,8 +10,7 @@ await main(async () => {
   const cluster = await startCluster(await postgres(), 'bench', { throwaway: true, port: 54720 });
   const env = {
     ...process.env,
-    DATABASE_URL: cluster.url,
-    BETTER_AUTH_SECRET: 'only-for-the-bench-of-this-checkout-012345',
+    ...databaseEnv(cluster.url, 'only-for-the-bench-of-this-checkout-012345'),
   };
   try {
     await migrate(env);

@@ -6,6 +6,7 @@ import { loadJob } from '@/db/queries/jobs';
 import { yardQuery, type YardFilter } from '@/db/queries/yard';
 import { jobs } from '@/db/schema/jobs';
 import { shops } from '@/db/schema/shops';
+import { closeDatabase, inShop } from '@/server/database';
 
 /** Median and worst of 40 runs after 5 to warm up, ms. */
 async function timed(run: () => Promise<unknown> | unknown): Promise<[number, number]> {
@@ -42,7 +43,7 @@ for (const size of [1_000, 10_000, 50_000]) {
   );
   (rows['jobs, of them in the yard'] ??= []).push(`${counts.rows[0]?.all} / ${counts.rows[0]?.open}`);
   for (const [name, filter] of queries) {
-    const [median, worst] = await timed(() => yardQuery(db, shopId, filter));
+    const [median, worst] = await timed(() => inShop(shopId, (tx) => yardQuery(tx, shopId, filter)));
     (rows[name] ??= []).push(`${median.toFixed(2)} (${worst.toFixed(1)})`);
   }
 }
@@ -55,10 +56,11 @@ const [rescue] = await db
   .where(sql`number = 'HG-0142'`);
 const loaded = await loadJob(db, shopId, rescue?.id ?? '');
 if (loaded) {
-  const [load] = await timed(() => loadJob(db, shopId, loaded.id));
+  const [load] = await timed(() => inShop(shopId, (tx) => loadJob(tx, shopId, loaded.id)));
   const [work] = await timed(() => workJob(loaded.document));
   console.log(
     `\nOne job, ${loaded.document.readings.length} readings: load ${load.toFixed(2)} ms, work all ${workJob(loaded.document).length} checks ${work.toFixed(2)} ms`,
   );
 }
 await pool.end();
+await closeDatabase();

@@ -1,7 +1,7 @@
 import { hashPassword } from 'better-auth/crypto';
 import { eq } from 'drizzle-orm';
 import { insertJob } from '@/server/jobs/importing';
-import { database } from '@/server/database';
+import { connect } from '@/db/client';
 import { account, user } from '@/db/schema/auth';
 import { kits, members, shops } from '@/db/schema/shops';
 import { demoJobs } from './demo/jobs';
@@ -13,9 +13,11 @@ const PEOPLE = [
   { name: 'Runa', email: 'runa@skarn.example', role: 'technician' },
   { name: 'Ivo', email: 'ivo@skarn.example', role: 'lead' },
   { name: 'Maren', email: 'maren@skarn.example', role: 'front-desk' },
+  { name: 'Solvei', email: 'solvei@skarn.example', role: 'owner' },
 ] as const;
 
-const db = database();
+// The shop and its people are made by the owner of the database; the jobs come in as through the application.
+const { db } = connect(process.env.DATABASE_URL ?? '');
 const [there] = await db.select().from(shops).where(eq(shops.name, SHOP));
 if (!there) {
   console.log('· loading the demo shop');

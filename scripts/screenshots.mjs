@@ -42,6 +42,12 @@ const VIEWS = [
   ['limits', 'Ivo', null, '/limits'],
   ['kits', 'Ivo', null, '/kits'],
   ['bring-in', 'Ivo', null, '/bring-in'],
+  ['members', 'Solvei', null, '/members'],
+  ['audit', 'Solvei', null, '/audit'],
+  ['me', 'Runa', null, '/me'],
+  ['waiting', 'Runa', null, '/waiting'],
+  ['verify', null, null, '/verify'],
+  ['signed', 'Ivo', 'HG-0131', '/release'],
 ];
 const DOCS = ['yard', 'book', 'before', 'reading', 'plan', 'after', 'checks', 'sheet', 'limits'];
 
@@ -76,7 +82,7 @@ await main(async () => {
       const page = await pageOf(who);
       let target = where;
       if (number) {
-        await page.goto(`${base}/yard?find=${number}`);
+        await page.goto(`${base}/yard?find=${number}${name === 'signed' ? '&show=released' : ''}`);
         target = `${await page.locator('main li a').first().getAttribute('href')}${where}`;
       }
       await page.goto(base + target);

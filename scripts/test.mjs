@@ -3,7 +3,7 @@
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { build, migrate, serve } from './lib/app.mjs';
+import { build, databaseEnv, migrate, serve } from './lib/app.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';
 import { chromium, nodeModules, postgres } from './lib/install.mjs';
 import { bin, run, tsx } from './lib/run.mjs';
@@ -43,8 +43,7 @@ await main(async () => {
   const cluster = await startCluster(await postgres(), 'test', { throwaway: true, port: 54520 });
   const env = {
     ...process.env,
-    DATABASE_URL: cluster.url,
-    BETTER_AUTH_SECRET: 'only-for-the-tests-of-this-checkout-0123',
+    ...databaseEnv(cluster.url, 'only-for-the-tests-of-this-checkout-0123'),
     HIGH_GATE_DEMO: '1',
     CHROMIUM: await chromium(),
   };
@@ -65,7 +64,7 @@ await main(async () => {
     await run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent'], { env });
     counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
     const port = await freePort(3900);
-    server = await serve('start', port, { ...env, NODE_ENV: 'production' });
+    server = await serve(port, { ...env, NODE_ENV: 'production' }, { logFile: path.join(results, 'app.log') });
     say('browser tests in Chromium');
     const browser = path.join(results, 'browser.json');
     await run(bin('playwright'), ['test'], {

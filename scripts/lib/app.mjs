@@ -1,6 +1,6 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash, createHmac, randomBytes } from 'node:crypto';
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { portFree } from './cluster.mjs';
 import { bin, ROOT, run, tsx } from './run.mjs';
@@ -29,7 +29,7 @@ function sourceHash() {
       sum.update(entry).update(readFileSync(full));
     }
   };
-  ['src', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json'].forEach(add);
+  ['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json'].forEach(add);
   return sum.digest('hex');
 }
 
@@ -42,6 +42,26 @@ export async function build() {
   const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' };
   if ((await run(bin('next'), ['build'], { env })) !== 0) stopWith('The build failed (above).');
   writeFileSync(mark, wanted);
+}
+
+/**
+ * The environment of everything that talks to the database: the owner's address for migrations, and from it the two
+ * roles that the application connects as (see src/db/roles.ts, which makes them by the same rule).
+ */
+export function databaseEnv(ownerUrl, authSecret) {
+  const as = (role) => {
+    const url = new URL(ownerUrl);
+    const database = decodeURIComponent(url.pathname.slice(1));
+    url.username = `high_gate_${role}_${database.replace(/[^a-z0-9]/gi, '_').toLowerCase()}`.slice(0, 63);
+    url.password = createHmac('sha256', authSecret).update(`high-gate database role ${role}`).digest('base64url');
+    return url.toString();
+  };
+  return {
+    DATABASE_URL: ownerUrl,
+    DATABASE_APP_URL: process.env.DATABASE_APP_URL ?? as('app'),
+    DATABASE_DOOR_URL: process.env.DATABASE_DOOR_URL ?? as('door'),
+    BETTER_AUTH_SECRET: authSecret,
+  };
 }
 
 export async function migrate(env) {
@@ -57,16 +77,24 @@ export async function wantPort(port, command) {
   }
 }
 
-/** Starts the server and waits until it answers. */
-export async function serve(mode, port, env) {
-  const host = process.env.HOST ?? '127.0.0.1';
-  const args = [mode, '-p', String(port), '-H', host];
-  const child = spawn(bin('next'), args, {
+/** Where the application writes its log, unless it is shown. */
+export const LOG_FILE = path.join(ROOT, '.data', 'high-gate.log');
+
+/**
+ * Starts the server and waits until it answers.
+ *
+ * @param show its log goes to the terminal, else to LOG_FILE (or the file given)
+ */
+export async function serve(port, env, { show = false, logFile = LOG_FILE } = {}) {
+  mkdirSync(path.dirname(logFile), { recursive: true });
+  const out = show ? 'inherit' : openSync(logFile, 'a');
+  // The owner's address is for migrations and backups: the server that people reach never has it.
+  const { DATABASE_URL: _owner, ...rest } = env;
+  const child = spawn(process.execPath, ['scripts/serve.mjs'], {
     cwd: ROOT,
-    env: { ...env, NEXT_TELEMETRY_DISABLED: '1' },
-    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...rest, PORT: String(port), NEXT_TELEMETRY_DISABLED: '1' },
+    stdio: ['ignore', out, 'inherit'],
   });
-  child.stdout.on('data', (chunk) => mode === 'dev' && process.stdout.write(chunk));
   let over = false;
   const ended = new Promise((resolve) =>
     child.on('exit', () => {
@@ -76,7 +104,7 @@ export async function serve(mode, port, env) {
   );
   for (let i = 0; i < 240 && !over; i++) {
     try {
-      if ((await fetch(`http://127.0.0.1:${port}/`)).ok) return { child, ended };
+      if ((await fetch(`http://127.0.0.1:${port}/api/health`)).ok) return { child, ended };
     } catch {
       // Not listening yet.
     }

@@ -1,6 +1,7 @@
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { StyleNonce } from '@/ui/StyleNonce';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -13,7 +14,10 @@ export default async function Layout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get('hg-theme')?.value === 'bay' ? 'bay' : 'day';
   return (
     <html lang="en" data-theme={theme}>
-      <body>{children}</body>
+      <body>
+        <StyleNonce />
+        {children}
+      </body>
     </html>
   );
 }

@@ -1,5 +1,7 @@
+import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { isDemo } from '@/server/env';
+import { peopleHere } from '@/server/people/device';
 import { currentMember } from '@/server/session';
 import { DISCLAIMER } from '@/core/sheet/words';
 import { SignIn } from '@/ui/SignIn';
@@ -7,8 +9,10 @@ import { Brand } from '@/ui/Brand';
 
 export const dynamic = 'force-dynamic';
 
-export default async function Start() {
-  if (await currentMember()) redirect('/yard');
+export default async function Start({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
+  const asked = await searchParams;
+  if (asked.password === undefined && (await currentMember())) redirect('/yard');
+  const byPin = (await peopleHere()).length > 0;
   return (
     <main className="mx-auto grid min-h-screen max-w-[1040px] content-center gap-10 p-6 md:grid-cols-2 md:gap-16">
       <div>
@@ -21,8 +25,25 @@ export default async function Start() {
           tape to a signed sheet.
         </p>
         <p className="hint pt-6">{DISCLAIMER}</p>
+        <p className="pt-6">
+          <Link className="inline-flex min-h-12 items-center underline underline-offset-4" href="/verify">
+            Verify a signed sheet
+          </Link>
+        </p>
       </div>
-      <SignIn demo={isDemo()} />
+      <div className="space-y-6">
+        {asked.joined === '1' && (
+          <p role="status" className="border-l-4 border-clear pl-3 font-semibold">
+            Your password is kept. Sign in with it.
+          </p>
+        )}
+        {byPin && (
+          <Link className="btn w-full" href="/person">
+            Change person by PIN
+          </Link>
+        )}
+        <SignIn demo={isDemo()} />
+      </div>
     </main>
   );
 }

@@ -1,16 +1,70 @@
-import { connect } from '@/db/client';
+import { sql } from 'drizzle-orm';
+import { connect, type Database, type Db } from '@/db/client';
+import { DatabaseAway, isAway } from './away';
 import { env } from './env';
+import { log } from './log';
 
-// Next reloads modules in development; one pool must outlive them.
-const kept = globalThis as { highGateDatabase?: ReturnType<typeof connect> };
+type Connected = ReturnType<typeof connect>;
+// Next reloads modules in development; the pools must outlive them.
+const kept = globalThis as { highGateApp?: Connected; highGateDoor?: Connected; highGateRole?: Promise<void> };
+const onLost = (message: string) => log.warn({ message }, 'database connection lost');
 
-export function database() {
-  kept.highGateDatabase ??= connect(env().DATABASE_URL);
-  return kept.highGateDatabase.db;
+const app = (): Connected => (kept.highGateApp ??= connect(env().DATABASE_APP_URL, { onLost }));
+
+/** Accounts, sessions, and what must be known before it is known whose shop it is. Sees no shop's rows. */
+export const door = (): Database => (kept.highGateDoor ??= connect(env().DATABASE_DOOR_URL, { max: 6, onLost })).db;
+
+/** Both pools, for those who ask whether they are well. */
+export const pools = () => ({ app: app().pool, door: (door(), kept.highGateDoor?.pool) });
+
+/**
+ * Refuses to work as a role that owns tables or could see past row-level security: the shops would then be kept apart
+ * by queries alone.
+ */
+async function sureOfRole(): Promise<void> {
+  const found = await app().db.execute<{ free: boolean }>(sql`
+    select rolsuper or rolbypassrls or exists (
+      select 1 from pg_class where relowner = pg_roles.oid and relkind = 'r' and relnamespace = 'public'::regnamespace
+    ) as free from pg_roles where rolname = current_user`);
+  if (found.rows[0]?.free !== false)
+    throw new Error(
+      'DATABASE_APP_URL names a role that owns the tables or bypasses row-level security. Use the role that the migration made; see docs/operations.md.',
+    );
+}
+export const roleIsSafe = (): Promise<void> =>
+  (kept.highGateRole ??= sureOfRole().catch((error: unknown) => {
+    kept.highGateRole = undefined;
+    throw error;
+  }));
+
+/**
+ * Does something in one shop: a transaction in which the database itself shows and takes rows of that shop only.
+ *
+ * @throws DatabaseAway when the database cannot be reached or has no connection to spare
+ */
+export async function inShop<T>(shopId: string, act: (tx: Db) => Promise<T>): Promise<T> {
+  try {
+    await roleIsSafe();
+    return await app().db.transaction(async (tx) => {
+      await tx.execute(sql`select set_config('high_gate.shop', ${shopId}, true)`);
+      return act(tx);
+    });
+  } catch (error) {
+    throw isAway(error) ? new DatabaseAway('the database does not answer', { cause: error }) : error;
+  }
 }
 
-/** Ends the pool, for scripts and tests that must come to an end. */
+/** As {@link inShop}, for the door: an unreachable database is told apart from everything else. */
+export async function atDoor<T>(act: (db: Database) => Promise<T>): Promise<T> {
+  try {
+    return await act(door());
+  } catch (error) {
+    throw isAway(error) ? new DatabaseAway('the database does not answer', { cause: error }) : error;
+  }
+}
+
+/** Ends the pools, for scripts and tests that must come to an end, and at a graceful stop. */
 export async function closeDatabase(): Promise<void> {
-  await kept.highGateDatabase?.pool.end();
-  kept.highGateDatabase = undefined;
+  await Promise.all([kept.highGateApp?.pool.end(), kept.highGateDoor?.pool.end()]);
+  kept.highGateApp = kept.highGateDoor = kept.highGateRole = undefined;
 }

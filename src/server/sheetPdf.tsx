@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { Document, Font, Line, Page, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
 import { sheetFacts, type Sheet, type SheetRow, type SheetVerdict } from '@/core/sheet/sheet';
+import type { Seal } from '@/core/sheet/signed';
 
 const font = (family: string, file: string) =>
   path.join(process.cwd(), 'node_modules', '@fontsource', family, 'files', file);
@@ -45,8 +46,15 @@ const plain = (text: string): string =>
  * The sheet as PDF.
  *
  * @param printed when it is printed, local time with zone
+ * @param seal of a signed sheet: its hash, and what was amended (times as printed)
  */
-export function sheetPdf(sheet: Sheet, shop: string, paper: 'A4' | 'LETTER', printed: string): Promise<Buffer> {
+export function sheetPdf(
+  sheet: Sheet,
+  shop: string,
+  paper: 'A4' | 'LETTER',
+  printed: string,
+  seal: Seal | null = null,
+): Promise<Buffer> {
   return renderToBuffer(
     <Document title={`${sheet.number} ${sheet.status}`} author={shop}>
       <Page size={paper} style={s.page}>
@@ -62,6 +70,16 @@ export function sheetPdf(sheet: Sheet, shop: string, paper: 'A4' | 'LETTER', pri
             {sheet.signed.note ? `: ${sheet.signed.note}` : ''}
           </Text>
         )}
+        {seal?.amendments.map((a) => (
+          <View key={a.sha256} style={{ borderWidth: 1, padding: 5, marginBottom: 5 }} wrap={false}>
+            <Text style={{ fontWeight: 700 }}>
+              Amendment {a.ordinal}, {a.by}, {a.at}
+            </Text>
+            <Text>{plain(a.text)}</Text>
+            <Text style={[s.fig, s.grey, { fontSize: 7 }]}>amends {a.amends}</Text>
+            <Text style={[s.fig, s.grey, { fontSize: 7 }]}>SHA-256 {a.sha256}</Text>
+          </View>
+        ))}
         {sheetFacts(sheet).map(([name, text]) => (
           <View key={name} style={s.row} wrap={false}>
             <Text style={[s.grey, { width: 100 }]}>{name}</Text>
@@ -115,6 +133,14 @@ export function sheetPdf(sheet: Sheet, shop: string, paper: 'A4' | 'LETTER', pri
             </Text>
           ))}
           <Text style={{ fontWeight: 700, marginTop: 5 }}>{sheet.disclaimer}</Text>
+          {seal && (
+            <View style={{ marginTop: 6 }}>
+              <Text>
+                This sheet is kept as it was signed. Its SHA-256, to compare on the shop's page for verifying:
+              </Text>
+              <Text style={s.fig}>{seal.sha256}</Text>
+            </View>
+          )}
         </View>
         <Text style={s.foot} fixed>
           {sheet.disclaimer} ± is the expanded uncertainty (k = 2). Core {sheet.coreVersion}. Printed {printed}.

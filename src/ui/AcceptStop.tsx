@@ -2,21 +2,20 @@
 
 import { useState, useTransition } from 'react';
 import type { Verdict } from '@/core/checks/types';
-import { acceptStopAction } from '@/server/actions/job';
+import { acceptStop } from '@/server/actions/job';
+import { useAsk } from './room/useAsk';
 
 /** A lead's acceptance of a Stop that is not safety-critical; the reason prints on the customer's sheet. */
 export function AcceptStop({ jobId, verdict }: { jobId: string; verdict: Verdict }) {
+  const ask = useAsk();
   const [reason, setReason] = useState('');
   const [wrong, setWrong] = useState('');
   const [busy, start] = useTransition();
   const accept = () =>
     start(async () => {
-      const answer = await acceptStopAction(jobId, {
-        check: verdict.check,
-        gate: verdict.gate,
-        place: verdict.place,
-        reason,
-      });
+      const answer = await ask(() =>
+        acceptStop(jobId, { check: verdict.check, gate: verdict.gate, place: verdict.place, reason }),
+      );
       setWrong(answer.ok ? '' : answer.message);
     });
   return (

@@ -1,22 +1,27 @@
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import type { Member } from '@/server/session';
+import { DeviceProvider } from './device/DeviceProvider';
+import { LinkBar } from './device/LinkBar';
 import { Header } from './Header';
 import { UnitsProvider } from './Units';
 
-/** Header and units round every signed-in page. */
+/** Header, units, and what waits on the device, round every signed-in page. */
 export async function Frame({ member, where = '', children }: { member: Member; where?: string; children: ReactNode }) {
   const dark = (await cookies()).get('hg-theme')?.value === 'bay';
   return (
     <UnitsProvider units={member.units}>
-      <Header
-        shop={member.shop.name}
-        where={where}
-        person={{ name: member.name, role: member.role }}
-        metric={member.units.length === 'mm'}
-        dark={dark}
-      />
-      {children}
+      <DeviceProvider member={member.id}>
+        <Header
+          shop={member.shop.name}
+          where={where}
+          person={{ name: member.name, role: member.role }}
+          metric={member.units.length === 'mm'}
+          dark={dark}
+        />
+        <LinkBar />
+        {children}
+      </DeviceProvider>
     </UnitsProvider>
   );
 }

@@ -1,8 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { GATE_TITLE, type GateState } from '@/core/gates/gates';
+import { RoomLink } from './room/RoomLink';
 
 /** Six posts with arms: the only navigation of a job. The gate looked at is wide and tells its open count. */
 export function GateRail({ jobId, gates }: { jobId: string; gates: readonly GateState[] }) {
@@ -15,7 +15,7 @@ export function GateRail({ jobId, gates }: { jobId: string; gates: readonly Gate
         const here = at === 'current';
         const state = { passed: 'passed', current: 'the vehicle stands here', ahead: 'not open yet' }[at];
         return (
-          <Link
+          <RoomLink
             key={gate}
             href={`/jobs/${jobId}/${gate}`}
             aria-current={open ? 'page' : undefined}
@@ -35,7 +35,7 @@ export function GateRail({ jobId, gates }: { jobId: string; gates: readonly Gate
                 {open ? '' : `, ${note}`}
               </span>
             </span>
-          </Link>
+          </RoomLink>
         );
       })}
     </nav>

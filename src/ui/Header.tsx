@@ -7,6 +7,9 @@ import { Menu, Moon, Sun } from 'lucide-react';
 import { useTransition } from 'react';
 import { setTheme, setUnits, signOut } from '@/server/actions/session';
 import { Brand } from './Brand';
+import { useDevice } from './device/DeviceProvider';
+import { forgetPages } from './device/offline';
+import { store } from './device/store';
 
 interface Props {
   shop: string;
@@ -20,7 +23,15 @@ interface Props {
 export function Header({ shop, where, person, metric, dark }: Props) {
   const router = useRouter();
   const [, start] = useTransition();
-  const after = (done: Promise<void>) => start(() => void done.then(() => router.refresh()));
+  const { waiting } = useDevice();
+  const here = waiting.filter((w) => w.state === 'here').length;
+  /** What is open here is forgotten with the person; what they filed stays for them. */
+  const leave = async () => {
+    await store().jobs.clear();
+    await forgetPages();
+    await signOut();
+  };
+  const after = (done: Promise<unknown>) => start(() => void done.then(() => router.refresh()));
   const unit = (name: 'in' | 'mm', on: boolean) => (
     <button
       type="button"
@@ -68,6 +79,15 @@ export function Header({ shop, where, person, metric, dark }: Props) {
               ['/limits', 'Limits'],
               ['/kits', 'Kits'],
               ['/bring-in', 'Bring in a job file'],
+              ['/waiting', here > 0 ? `On this tablet: ${here}` : 'On this tablet'],
+              ['/verify', 'Verify a sheet'],
+              ...(person.role === 'owner'
+                ? [
+                    ['/members', 'Members'],
+                    ['/audit', 'Who did what'],
+                  ]
+                : []),
+              ['/me', 'My sign-in and PIN'],
             ].map(([href, label]) => (
               <DropdownMenu.Item key={href} asChild>
                 <Link
@@ -78,11 +98,19 @@ export function Header({ shop, where, person, metric, dark }: Props) {
                 </Link>
               </DropdownMenu.Item>
             ))}
+            <DropdownMenu.Item asChild>
+              <Link
+                href="/person"
+                className="flex min-h-12 items-center rounded-[3px] border-t border-rule px-3 data-highlighted:bg-paper"
+              >
+                Change person
+              </Link>
+            </DropdownMenu.Item>
             <DropdownMenu.Item
-              onSelect={() => void signOut()}
+              onSelect={() => void leave().catch(() => {})}
               className="flex min-h-12 items-center rounded-[3px] border-t border-rule px-3 data-highlighted:bg-paper"
             >
-              Sign out
+              {here > 0 ? `Sign out (${here} stay here for you)` : 'Sign out'}
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>

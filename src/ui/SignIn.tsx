@@ -7,6 +7,7 @@ const DEMO = [
   ['Runa', 'technician', 'runa@skarn.example'],
   ['Ivo', 'lead', 'ivo@skarn.example'],
   ['Maren', 'front desk', 'maren@skarn.example'],
+  ['Solvei', 'owner', 'solvei@skarn.example'],
 ] as const;
 
 /** Signs in; the demo offers its invented people on a button each. */
@@ -34,7 +35,7 @@ export function SignIn({ demo }: { demo: boolean }) {
               </button>
             ))}
           </div>
-          <p className="hint pt-3">Password of all three: high-gate-demo</p>
+          <p className="hint pt-3">Password of all four: high-gate-demo</p>
         </section>
       )}
       <form ref={form} action={act} className="space-y-4">

@@ -5,7 +5,7 @@ import { Words } from '@/ui/Figure';
 import { KitForm } from '@/ui/shop/KitForm';
 
 export default async function Kits() {
-  const member = await requireMember();
+  const member = await requireMember('/kits');
   const list = await kitsOf(member);
   const mm = (value: number) => [{ quantity: 'length', value, signed: true }] as const;
   return (

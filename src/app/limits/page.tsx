@@ -2,12 +2,12 @@ import { LIMIT_FIGURES, LIMIT_KEYS } from '@/core/checks/limits';
 import { exactText, show } from '@/core/units/format';
 import { requireMember } from '@/server/session';
 import { limitsOf } from '@/server/shopView';
-import { whenShort } from '@/server/when';
+import { whenShort } from '@/core/time/when';
 import { Frame } from '@/ui/Frame';
 import { LimitRow } from '@/ui/shop/LimitRow';
 
 export default async function Limits() {
-  const member = await requireMember();
+  const member = await requireMember('/limits');
   const limits = await limitsOf(member);
   const may = member.role === 'lead' || member.role === 'owner';
   return (

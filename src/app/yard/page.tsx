@@ -2,13 +2,13 @@ import Link from 'next/link';
 import { GateName } from '@/core/job/schema';
 import { requireMember } from '@/server/session';
 import { yardPage } from '@/server/shopView';
-import { weekday, whenShort } from '@/server/when';
+import { weekday, whenShort } from '@/core/time/when';
 import { Frame } from '@/ui/Frame';
 import { YardFilters } from '@/ui/yard/YardFilters';
 import { YardLanes } from '@/ui/yard/YardLanes';
 
 export default async function Yard({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
-  const member = await requireMember();
+  const member = await requireMember('/yard');
   const asked = await searchParams;
   const show = asked.show === 'released' || asked.show === 'left-unreleased' ? asked.show : 'open';
   const gate = GateName.safeParse(asked.gate).data ?? null;

@@ -67,6 +67,9 @@ function broken(job: JobDocument): string | null {
   }
   for (const [i, strike] of job.strikes.entries())
     if (!ids.has(strike.reading)) return `strikes[${i}].reading: there is no reading ${strike.reading}`;
+  for (const [i, overlap] of job.overlaps.entries())
+    for (const which of ['stands', 'yields'] as const)
+      if (!ids.has(overlap[which])) return `overlaps[${i}].${which}: there is no reading ${overlap[which]}`;
   return null;
 }
 

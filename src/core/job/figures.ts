@@ -31,12 +31,18 @@ export function spotName(spot: Spot): string {
   return `${point?.short ?? spot.point}${place}${state}, ${spot.gate === 'before' ? 'Before' : 'After'}`;
 }
 
-/** Readings that stand: neither struck nor superseded by one that itself is not struck. Oldest first. */
+/**
+ * Readings that stand: neither struck, nor superseded by one that itself is not struck, nor yielding to the later of
+ * two that were taken without knowing of each other (while that one is not struck). Oldest first.
+ */
 export function standingReadings(job: JobDocument): Reading[] {
   const struck = new Set(job.strikes.map((strike) => strike.reading));
   const live = job.readings.filter((reading) => !struck.has(reading.id));
   const superseded = new Set(live.map((reading) => reading.supersedes));
-  return live.filter((reading) => !superseded.has(reading.id)).sort((a, b) => instant(a.takenAt) - instant(b.takenAt));
+  const yielding = new Set(job.overlaps.filter((o) => !struck.has(o.stands)).map((o) => o.yields));
+  return live
+    .filter((reading) => !superseded.has(reading.id) && !yielding.has(reading.id))
+    .sort((a, b) => instant(a.takenAt) - instant(b.takenAt));
 }
 
 const instant = (iso: string): number => Date.parse(iso);

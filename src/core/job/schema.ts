@@ -140,6 +140,17 @@ export const SignOff = z.strictObject({
   note: text(500),
 });
 
+/** A remark on the job that is no reading. */
+export const Note = z.strictObject({ id: z.uuid(), gate: GateName, text: named(1000), by: named(80), at: moment });
+export type Note = z.infer<typeof Note>;
+export const Overlap = z
+  .strictObject({ stands: z.uuid(), yields: z.uuid(), at: moment })
+  .describe('Two people read one point without knowing of each other: the later by measuring time stands');
+export type Overlap = z.infer<typeof Overlap>;
+export const Opening = z
+  .strictObject({ gate: GateName, by: named(80), at: moment })
+  .describe('When a gate was opened, and by whom');
+
 export const Limit = z
   .strictObject({ clear: z.number(), stop: z.number(), source: named(200) })
   .describe('Base units; which side is safe is fixed by the figure');
@@ -172,6 +183,10 @@ export const JobDocument = z.strictObject({
   changes: z.array(Change),
   acceptances: z.array(Acceptance),
   signOffs: z.array(SignOff),
+  // Files written before these were known come in without them.
+  notes: z.array(Note).default([]),
+  overlaps: z.array(Overlap).default([]),
+  openings: z.array(Opening).default([]),
 });
 /** One whole job: what the database holds of it, what the job file carries, and all that core needs to work it. */
 export type JobDocument = z.infer<typeof JobDocument>;

@@ -56,9 +56,14 @@ export interface Sheet {
  * Makes the sheet from a job, in the wanted units. Every figure comes from {@link workJob} on the same document.
  *
  * @param when writes a moment as the shop's local time with its zone
+ * @param verdicts of the same document, where they were worked already
  */
-export function makeSheet(job: JobDocument, units: UnitChoice, when: (iso: string) => string): Sheet {
-  const verdicts = workJob(job);
+export function makeSheet(
+  job: JobDocument,
+  units: UnitChoice,
+  when: (iso: string) => string,
+  verdicts: readonly Verdict[] = workJob(job),
+): Sheet {
   const after = verdicts.filter((v) => v.gate === 'after');
   const length = (value: number | null | undefined, signed = false) =>
     value == null ? '–' : show('length', value, units, signed).text;

@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { JobDocument, Reading } from '@/core/job/schema';
+import { JobDocument } from '@/core/job/schema';
 import type { Db } from '../client';
+import { gateOpenings, notes, overlaps } from '../schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
 import { shopLimits } from './limits';
@@ -10,6 +11,10 @@ const iso = (stamp: string): string => new Date(stamp).toISOString();
 export interface LoadedJob {
   id: string;
   version: number;
+  revision: number;
+  /** Who set the plan last, and when. */
+  planBy: string;
+  planAt: string | null;
   kitId: string | null;
   document: JobDocument;
 }
@@ -50,8 +55,15 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     .select()
     .from(signOffs)
     .where(and(eq(signOffs.shopId, shopId), eq(signOffs.jobId, jobId)));
-  if (signed)
-    return { id: jobId, version: job.version, kitId: job.kitId, document: JobDocument.parse(signed.document) };
+  const head = {
+    id: jobId,
+    version: job.version,
+    revision: job.revision,
+    planBy: job.planBy,
+    planAt: job.planAt && iso(job.planAt),
+    kitId: job.kitId,
+  };
+  if (signed) return { ...head, document: JobDocument.parse(signed.document) };
 
   const filed = await db
     .select()
@@ -73,6 +85,21 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     .from(acceptances)
     .where(and(eq(acceptances.shopId, shopId), eq(acceptances.jobId, jobId)))
     .orderBy(asc(acceptances.at));
+  const noted = await db
+    .select()
+    .from(notes)
+    .where(and(eq(notes.shopId, shopId), eq(notes.jobId, jobId)))
+    .orderBy(asc(notes.at));
+  const met = await db
+    .select()
+    .from(overlaps)
+    .where(and(eq(overlaps.shopId, shopId), eq(overlaps.jobId, jobId)))
+    .orderBy(asc(overlaps.at));
+  const opened = await db
+    .select()
+    .from(gateOpenings)
+    .where(and(eq(gateOpenings.shopId, shopId), eq(gateOpenings.jobId, jobId)))
+    .orderBy(asc(gateOpenings.at));
   const limits = Object.fromEntries(
     Object.entries(await shopLimits(db, shopId)).map(([key, { clear, stop, source }]) => [
       key,
@@ -161,31 +188,36 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
       at: iso(a.at),
     })),
     signOffs: [],
+    notes: noted.map((n) => ({ id: n.id, gate: n.gate, text: n.text, by: n.byName, at: iso(n.at) })),
+    overlaps: met.map((o) => ({ stands: o.stands, yields: o.yields, at: iso(o.at) })),
+    openings: opened.map((o) => ({ gate: o.gate, by: o.byName, at: iso(o.at) })),
   };
-  return { id: jobId, version: job.version, kitId: job.kitId, document: JobDocument.parse(document) };
+  return { ...head, document: JobDocument.parse(document) };
 }
 
-/** Files a reading; the same client-made id sent again changes nothing. Answers whether it was new. */
-export async function insertReading(
-  tx: Db,
-  shopId: string,
-  jobId: string,
-  memberId: string,
-  reading: Reading,
-): Promise<boolean> {
-  const { takenBy, ...rest } = reading;
-  const done = await tx
-    .insert(readings)
-    .values({ ...rest, shopId, jobId, takenBy: memberId, takenByName: takenBy })
-    .onConflictDoNothing({ target: readings.id })
-    .returning({ id: readings.id });
-  return done.length === 1;
+/** The job's revision, or null where the shop has no such job. */
+export async function jobRevision(db: Db, shopId: string, jobId: string): Promise<number | null> {
+  const [row] = await db
+    .select({ revision: jobs.revision })
+    .from(jobs)
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
+  return row?.revision ?? null;
 }
 
+/** Ids of the readings that a member filed on a job. */
+export async function readingsBy(db: Db, shopId: string, jobId: string, memberId: string): Promise<string[]> {
+  const rows = await db
+    .select({ id: readings.id })
+    .from(readings)
+    .where(and(eq(readings.shopId, shopId), eq(readings.jobId, jobId), eq(readings.takenBy, memberId)));
+  return rows.map((row) => row.id);
+}
+
+/** Keeps what the Yard shows of a job, and marks that there is news of it. */
 export async function updateStanding(tx: Db, shopId: string, jobId: string, standing: unknown, rank: number) {
   await tx
     .update(jobs)
-    .set({ standing, standingRank: rank })
+    .set({ standing, standingRank: rank, revision: sql`${jobs.revision} + 1` })
     .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
 }
 

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, ilike, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { GateName } from '@/core/job/schema';
 import type { Db } from '../client';
 import { jobs } from '../schema/jobs';
@@ -22,9 +22,19 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
   if (show === 'open') where.push(sql`${jobs.state} = 'open'`);
   else where.push(sql`${jobs.state} <> 'open'`, eq(jobs.state, show));
   if (gate) where.push(eq(jobs.gate, gate));
-  for (const word of words.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 6)) {
-    where.push(ilike(jobs.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
-  }
+  const patterns = words
+    .toLowerCase()
+    .split(/\s+/)
+    .filter(Boolean)
+    .slice(0, 6)
+    .map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`);
+  if (patterns.length > 0)
+    where.push(
+      sql`${jobs.id} in (select jobs_matching(array[${sql.join(
+        patterns.map((p) => sql`${p}`),
+        sql`, `,
+      )}]::text[]))`,
+    );
   return db
     .select({
       id: jobs.id,

@@ -1,4 +1,4 @@
-import { boolean, index, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import { bigint, boolean, index, integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
 
 /** Accounts and sessions, in the shape better-auth reads and writes. Membership of a shop is in shops.ts. */
 const at = (name: string) => timestamp(name, { withTimezone: true });
@@ -60,3 +60,38 @@ export const verification = pgTable('verification', {
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
+
+const ofUser = () =>
+  text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' });
+
+/** A person's PIN for quick change on a shared tablet, hashed as passwords are. */
+export const pins = pgTable('pins', {
+  userId: ofUser().primaryKey(),
+  hash: text('hash').notNull(),
+  setAt: at('set_at'),
+});
+
+/** Who signed in with the password on which device (by the hash of its cookie); a PIN works only there. */
+export const devicePeople = pgTable(
+  'device_people',
+  {
+    deviceHash: text('device_hash').notNull(),
+    userId: ofUser(),
+    signedInAt: at('signed_in_at').notNull().defaultNow(),
+    wrongPins: integer('wrong_pins').notNull().default(0),
+  },
+  (t) => [primaryKey({ columns: [t.deviceHash, t.userId] })],
+);
+
+/** Failed sign-ins by account and by address (both hashed): the limit holds over every process. */
+export const attempts = pgTable(
+  'attempts',
+  {
+    id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+    key: text('key').notNull(),
+    at: at('at').notNull().defaultNow(),
+  },
+  (t) => [index('attempts_key_at').on(t.key, t.at)],
+);

@@ -62,7 +62,12 @@ export const jobs = pgTable(
     lipAlteredFront: lift('lip_altered_front'),
     lipAlteredRear: lift('lip_altered_rear'),
     heaviestLoad: doublePrecision('heaviest_load'),
+    /** Of the plan fields: who changes them names the version seen. */
     version: integer('version').notNull().default(1),
+    planBy: text('plan_by').notNull().default(''),
+    planAt: moment('plan_at'),
+    /** Of the whole job, one more at every change; a device asks by it whether there is news. */
+    revision: integer('revision').notNull().default(1),
     searchText: text('search_text').notNull(),
     /** What the Yard shows, worked by core at every change of the job; see core/gates/standing. */
     standing: jsonb('standing'),

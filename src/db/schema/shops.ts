@@ -47,6 +47,8 @@ export const members = pgTable(
       .references(() => user.id),
     name: text('name').notNull(),
     role: memberRole('role').notNull(),
+    /** Set when the person left the shop; the row stays, since readings name it. */
+    endedAt: timestamp('ended_at', { withTimezone: true, mode: 'string' }),
   },
   (t) => [unique('members_shop_id').on(t.shopId, t.id)],
 );

@@ -3,112 +3,113 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { z } from 'zod';
+import { act } from '../access/act';
 import { refuse, type Answer } from '../answer';
-import { bookVehicle, type BookingForm } from '../jobs/booking';
-import { fileReading, recordChange, strikeReading, type FiledAnswer } from '../jobs/filing';
-import { acceptStop, openNextGate, savePlan, signOff } from '../jobs/gatework';
-import { importJob } from '../jobs/importing';
-import { saveKit, saveLimit } from '../jobs/shopwork';
-import { passwordIs, requireMember } from '../session';
+import {
+  amendSheet as amend,
+  makeSheetLink as makeLink,
+  revokeSheetLink as revokeLink,
+  sheetLinksOf,
+  type SheetLink,
+} from '../jobs/afterSigning';
+import { bookVehicle as book, type BookingForm } from '../jobs/booking';
+import { acceptStop as accept, openNextGate as openGate, savePlan as setPlan, signOff as sign } from '../jobs/gatework';
+import type { PlanAnswer } from '../jobs/gatework';
+import { importJob as bringIn } from '../jobs/importing';
+import { saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
+import { NO_JOB } from '../jobs/withJob';
+import { passwordRefusal } from '../session';
 
-const isId = (id: string): boolean => z.uuid().safeParse(id).success;
-const NO_JOB = 'There is no such job in this shop.';
+const isId = (id: unknown): id is string => z.uuid().safeParse(id).success;
 const fresh = () => revalidatePath('/', 'layout');
-const fields = (form: FormData) => Object.fromEntries(form);
+/** What a form sent, as far as it is text: anything else was not typed by a person. */
+const fields = (form: unknown): Record<string, string> =>
+  form instanceof FormData
+    ? Object.fromEntries([...form].filter((entry): entry is [string, string] => typeof entry[1] === 'string'))
+    : {};
 
-export async function bookVehicleAction(form: BookingForm): Promise<Answer> {
-  const member = await requireMember();
-  const answer = await bookVehicle(member, form, member.units);
-  if (!answer.ok) return answer;
-  redirect(`/jobs/${answer.jobId}/intake`);
+export async function bookVehicle(form: BookingForm): Promise<Answer> {
+  return act('bookVehicle', async (member) => {
+    const answer = await book(member, form, member.units);
+    if (!answer.ok) return answer;
+    redirect(`/jobs/${answer.jobId}/intake`);
+  });
 }
 
-export async function fileReadingAction(jobId: string, input: unknown): Promise<FiledAnswer> {
-  const member = await requireMember();
-  if (!isId(jobId)) return refuse(NO_JOB);
-  const answer = await fileReading(member, jobId, input, member.units);
-  fresh();
-  return answer;
+export async function openNextGate(jobId: string): Promise<Answer<{ gate: string }>> {
+  return act('openNextGate', async (member) => (isId(jobId) ? openGate(member, jobId) : refuse(NO_JOB)));
 }
 
-export async function strikeReadingAction(jobId: string, input: { reading: string; reason: string }): Promise<Answer> {
-  const member = await requireMember();
-  if (!isId(jobId)) return refuse(NO_JOB);
-  const answer = await strikeReading(member, jobId, input);
-  fresh();
-  return answer;
+export async function savePlan(jobId: string, input: Record<string, unknown>): Promise<PlanAnswer> {
+  return act('savePlan', async (member): Promise<PlanAnswer> =>
+    isId(jobId) ? setPlan(member, jobId, input, member.units) : refuse(NO_JOB),
+  );
 }
 
-export async function recordChangeAction(
-  jobId: string,
-  input: { id: string; kind: string; what: string },
-): Promise<Answer> {
-  const member = await requireMember();
-  if (!isId(jobId)) return refuse(NO_JOB);
-  const answer = await recordChange(member, jobId, input);
-  fresh();
-  return answer;
-}
-
-export async function openNextGateAction(jobId: string): Promise<Answer> {
-  const member = await requireMember();
-  if (!isId(jobId)) return refuse(NO_JOB);
-  const answer = await openNextGate(member, jobId);
-  if (!answer.ok) return answer;
-  fresh();
-  redirect(`/jobs/${jobId}/${answer.gate}`);
-}
-
-export async function savePlanAction(jobId: string, input: Record<string, unknown>): Promise<Answer> {
-  const member = await requireMember();
-  if (!isId(jobId)) return refuse(NO_JOB);
-  const answer = await savePlan(member, jobId, input, member.units);
-  if (answer.ok) fresh();
-  return answer;
-}
-
-export async function acceptStopAction(
+export async function acceptStop(
   jobId: string,
   input: { check: string; gate: string; place: string; reason: string },
 ): Promise<Answer> {
-  const member = await requireMember();
-  if (!isId(jobId)) return refuse(NO_JOB);
-  const answer = await acceptStop(member, jobId, input);
-  fresh();
-  return answer;
+  return act('acceptStop', async (member) => (isId(jobId) ? accept(member, jobId, input) : refuse(NO_JOB)));
 }
 
-export async function signOffAction(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
-  const member = await requireMember();
-  if (!isId(jobId)) return refuse(NO_JOB);
-  const { password, ...input } = fields(form);
-  const good = typeof password === 'string' && password.length < 200 && (await passwordIs(member, password));
-  const answer = await signOff(member, jobId, input, good);
-  if (answer.ok) fresh();
-  return answer;
+export async function signOff(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
+  return act('signOff', async (member) => {
+    if (!isId(jobId)) return refuse(NO_JOB);
+    const { password, ...input } = fields(form);
+    const refused = await passwordRefusal(member, password);
+    // What stands in the way of a release is told first; a wrong password then.
+    return refused && !refused.errors.password ? refused : sign(member, jobId, input, refused === null);
+  });
 }
 
-export async function saveLimitAction(_before: Answer | null, form: FormData): Promise<Answer> {
-  const member = await requireMember();
-  const answer = await saveLimit(member, fields(form), member.units);
-  if (answer.ok) fresh();
-  return answer;
+export async function amendSheet(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
+  return act('amendSheet', async (member) => {
+    if (!isId(jobId)) return refuse(NO_JOB);
+    const { password, ...input } = fields(form);
+    const refused = await passwordRefusal(member, password);
+    return refused && !refused.errors.password ? refused : amend(member, jobId, input, refused === null);
+  });
 }
 
-export async function saveKitAction(_before: Answer | null, form: FormData): Promise<Answer> {
-  const member = await requireMember();
-  const answer = await saveKit(member, fields(form), member.units);
-  if (answer.ok) fresh();
-  return answer;
+export async function sheetLinks(jobId: string): Promise<Answer<{ links: SheetLink[] }>> {
+  return act('sheetLinks', async (member) =>
+    isId(jobId) ? { ok: true, links: await sheetLinksOf(member, jobId) } : refuse(NO_JOB),
+  );
+}
+
+export async function makeSheetLink(jobId: string, input: { days: number }): Promise<Answer<{ path: string }>> {
+  return act('makeSheetLink', async (member) => (isId(jobId) ? makeLink(member, jobId, input) : refuse(NO_JOB)));
+}
+
+export async function revokeSheetLink(jobId: string, input: { link: string }): Promise<Answer> {
+  return act('revokeSheetLink', async (member) => (isId(jobId) ? revokeLink(member, jobId, input) : refuse(NO_JOB)));
+}
+
+export async function saveLimit(_before: Answer | null, form: FormData): Promise<Answer> {
+  return act('saveLimit', async (member) => {
+    const answer = await setLimit(member, fields(form), member.units);
+    if (answer.ok) fresh();
+    return answer;
+  });
+}
+
+export async function saveKit(_before: Answer | null, form: FormData): Promise<Answer> {
+  return act('saveKit', async (member) => {
+    const answer = await addKit(member, fields(form), member.units);
+    if (answer.ok) fresh();
+    return answer;
+  });
 }
 
 const LARGEST_FILE = 4_000_000;
-export async function importJobAction(_before: Answer | null, form: FormData): Promise<Answer> {
-  const member = await requireMember();
-  const file = form.get('file');
-  if (!(file instanceof File) || file.size === 0) return refuse('Choose a job file first.');
-  if (file.size > LARGEST_FILE) return refuse(`${file.name} is larger than 4 MB: not a job file.`);
-  const answer = await importJob(member, await file.text());
-  if (!answer.ok) return answer;
-  redirect(`/jobs/${answer.jobId}`);
+export async function importJob(_before: Answer | null, form: FormData): Promise<Answer> {
+  return act('importJob', async (member) => {
+    const file = form instanceof FormData ? form.get('file') : null;
+    if (!(file instanceof File) || file.size === 0) return refuse('Choose a job file first.');
+    if (file.size > LARGEST_FILE) return refuse(`${file.name} is larger than 4 MB: not a job file.`);
+    const answer = await bringIn(member, await file.text());
+    if (!answer.ok) return answer;
+    redirect(`/jobs/${answer.jobId}`);
+  });
 }

@@ -7,7 +7,8 @@ import type { Db } from '@/db/client';
 import { jobs } from '@/db/schema/jobs';
 import { customers, shops, vehicles } from '@/db/schema/shops';
 import { refuseZod, type Answer } from '../answer';
-import { database } from '../database';
+import { note } from '../audit';
+import { inShop } from '../database';
 import { refreshStanding, type Doer } from './withJob';
 
 const named = (what: string, most = 60) =>
@@ -99,8 +100,8 @@ export async function bookVehicle(
   const parsed = bookingSchema(units).safeParse(form);
   if (!parsed.success) return refuseZod(parsed.error);
   const b = parsed.data;
-  return database().transaction(async (tx) => {
-    const shopId = doer.shop.id;
+  const shopId = doer.shop.id;
+  return inShop(shopId, async (tx) => {
     const [known] = await tx
       .select({ id: customers.id })
       .from(customers)
@@ -155,6 +156,7 @@ export async function bookVehicle(
       .returning({ id: jobs.id });
     const jobId = job?.id ?? '';
     await refreshStanding(tx, shopId, jobId);
+    await note(tx, doer, 'job booked', { jobId, about: number });
     return { ok: true as const, jobId };
   });
 }

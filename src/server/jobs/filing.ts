@@ -1,163 +1,133 @@
 import { z } from 'zod';
-import { say } from '@/core/checks/phrase';
-import { ChangeKind } from '@/core/job/changes';
-import { Figures } from '@/core/job/figures';
-import { otherSide, Place, VehicleState } from '@/core/job/places';
-import { isEssential, pointById } from '@/core/job/points';
-import { Answer as AnswerKind, GATES, ReadingGate, type JobDocument, type Reading } from '@/core/job/schema';
-import { plausibilityQuestion } from '@/core/route/plausible';
-import { INSTRUMENTS } from '@/core/uncertainty/instruments';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import { BASE_UNIT, type UnitChoice } from '@/core/units/quantity';
-import { insertReading } from '@/db/queries/jobs';
-import { changes, strikes } from '@/db/schema/jobs';
-import { refuse, refuseZod, type Answer } from '../answer';
-import { withOpenJob, type Doer } from './withJob';
+import { applyEntry } from '@/core/filing/applyEntry';
+import { Entry } from '@/core/filing/entry';
+import { spotName } from '@/core/job/figures';
+import { loadJob, lockJob } from '@/db/queries/jobs';
+import { IdTaken, insertAdded } from '@/db/queries/filed';
+import { isAway, isRefusedByRule } from '../away';
+import { note } from '../audit';
+import { inShop } from '../database';
+import { log } from '../log';
+import { keepStanding, NO_JOB, type Doer } from './withJob';
 
-export const FileReadingInput = z.object({
-  id: z.uuid(),
-  gate: ReadingGate,
-  point: z.string().max(40),
-  place: Place,
-  state: VehicleState,
-  set: z.number().int().min(1).max(99),
-  answer: AnswerKind,
-  text: z.string().max(60, 'longer than any reading'),
-  good: z.boolean().nullable(),
-  instrument: z.string().refine((id) => id in INSTRUMENTS, 'that instrument is not in the shop’s list'),
-  note: z.string().trim().max(500, 'the note is longer than 500 letters'),
-  /** File instead of what stands here, or as one more repeat. */
-  instead: z.boolean(),
-  /** The question about an unlikely value was answered: keep it. */
-  confirmed: z.boolean(),
-});
-export type FileReadingInput = z.infer<typeof FileReadingInput>;
-export type FiledAnswer = Answer<{ filed: true } | { filed: false; question: string }>;
+/** What became of one entry. `met` tells whose readings of the same point it was filed beside. */
+export type Outcome =
+  | { id: string; state: 'filed'; met: { by: string; stands: boolean; where: string }[] }
+  | { id: string; state: 'refused'; why: string };
 
-/** Whether readings of a gate may be taken now; a sentence when not. */
-export function gateShutForReading(job: JobDocument, gate: ReadingGate): string | null {
-  const here = job.job.gate;
-  if (gate === 'before') {
-    if (here === 'intake') return 'Open the Before gate first.';
-    return here === 'before' || here === 'plan'
-      ? null
-      : 'The vehicle is no longer as it came: Before readings are closed once the build begins.';
+/** How far a device's clock may be off before its times are put right by the server's. */
+const CLOCK_SLACK = 30_000;
+
+/**
+ * The time at which something was done on a device, by the server's clock. A device whose clock is off by more than
+ * half a minute (its clock at sending tells) has the difference taken out; nothing is ever dated ahead of now.
+ *
+ * @param at when it was done, by the device (ISO)
+ * @param sentAt the device's clock when it sent (ISO)
+ * @param now the server's clock, ms
+ */
+export function trueTime(at: string, sentAt: string, now: number): string {
+  const skew = now - Date.parse(sentAt);
+  const done = Date.parse(at) + (Math.abs(skew) > CLOCK_SLACK ? skew : 0);
+  return new Date(Math.min(done, now)).toISOString();
+}
+
+const byRule = (error: unknown): boolean => error instanceof IdTaken || isRefusedByRule(error);
+
+/**
+ * Files what a device sends, in its order. Entries of one job that follow each other are one transaction: all of it
+ * is there or none of it, and the device sends again whatever it has no answer for. An entry that cannot be filed is
+ * answered with why and holds up none behind it.
+ *
+ * @throws DatabaseAway when the database goes away; everything answered before is filed
+ */
+export async function fileEntries(
+  doer: Doer,
+  raw: readonly unknown[],
+  sentAt: string,
+): Promise<{ outcomes: Outcome[]; away: boolean }> {
+  const outcomes: Outcome[] = [];
+  const runs: Entry[][] = [];
+  const order: (Outcome | Entry)[] = raw.map((each) => {
+    const parsed = Entry.safeParse(each);
+    if (parsed.success) return { ...parsed.data, at: trueTime(parsed.data.at, sentAt, Date.now()) };
+    const id = z.object({ id: z.string().max(80) }).safeParse(each);
+    const issue = parsed.error.issues[0];
+    return { id: id.data?.id ?? '', state: 'refused', why: issue ? issue.message : 'That was not understood.' };
+  });
+  for (const each of order) {
+    const last = runs.at(-1);
+    if ('state' in each) continue;
+    if (last?.[0]?.jobId === each.jobId) last.push(each);
+    else runs.push([each]);
   }
-  return GATES.indexOf(here) >= GATES.indexOf('after')
-    ? null
-    : 'Open the After gate first: After readings are taken when the build is done.';
-}
-
-/** Files one reading. An unlikely value comes back as a question once, and is filed and marked when confirmed. */
-export async function fileReading(doer: Doer, jobId: string, raw: unknown, units: UnitChoice): Promise<FiledAnswer> {
-  const parsed = FileReadingInput.safeParse(raw);
-  if (!parsed.success) return refuseZod(parsed.error);
-  const input = parsed.data;
-  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
-    const shut = gateShutForReading(job, input.gate);
-    if (shut) return refuse(shut);
-    const point = pointById(input.point);
-    if (
-      !point ||
-      !point.gates.includes(input.gate) ||
-      !point.where(job).some((s) => s.place === input.place && s.state === input.state)
-    ) {
-      return refuse('That reading does not belong to this vehicle.');
+  const done = new Map<string, Outcome>();
+  let away = false;
+  for (const run of runs) {
+    try {
+      for (const outcome of await fileRun(doer, run)) done.set(outcome.id, outcome);
+    } catch (error) {
+      if (!isAway(error)) throw error;
+      away = true;
+      break;
     }
-    const spot = { gate: input.gate, point: input.point, place: input.place, state: input.state };
-    const figures = new Figures(job);
-    let value: number | null = null;
-    let unit = '';
-    let asked = false;
-    if (point.quantity === 'observation') {
-      if (!['observed', 'cannot-reach'].includes(input.answer))
-        return refuse('This one is looked at: good, fault, or cannot reach.');
-      if (input.answer === 'observed' && input.good === null) return refuse('Say whether it is good or a fault.');
-      if (input.good === false && input.note === '')
-        return refuse('Write what the fault is.', { note: 'Write what the fault is.' });
-    } else if (input.answer === 'observed') {
-      return refuse('This one is measured.');
-    } else if (input.answer === 'not-fitted' && isEssential(point, job)) {
-      return refuse('Every vehicle has this one: measure it, or file that it cannot be reached.');
-    } else if (input.answer === 'measured') {
-      const read = parseQuantity(point.quantity, input.text, units);
-      if (!read.ok) return refuse(`Not understood: ${read.reason}.`, { text: read.reason });
-      ({ value, unit } = read);
-      const question = plausibilityQuestion(job, spot, value);
-      if (question && !input.confirmed) return { ok: true, filed: false, question: say(question, units) };
-      asked = question !== null;
-    } else if (input.answer === 'same-as-other-side') {
-      const across = otherSide(input.place);
-      const other = across ? figures.figure({ ...spot, place: across }) : null;
-      if (other?.status !== 'read') return refuse('The other side has not been read yet.');
-      value = other.value;
-      unit = BASE_UNIT[point.quantity];
+  }
+  for (const each of order) {
+    const outcome = 'state' in each ? each : done.get(each.id);
+    if (outcome) outcomes.push(outcome);
+  }
+  return { outcomes, away };
+}
+
+async function fileRun(doer: Doer, run: readonly Entry[]): Promise<Outcome[]> {
+  try {
+    return await inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run));
+  } catch (error) {
+    if (!byRule(error)) throw error;
+    // One that the database refuses must not hold up the others: alone it is refused alone.
+    if (run.length > 1) {
+      const alone: Outcome[] = [];
+      for (const entry of run) alone.push(...(await fileRun(doer, [entry])));
+      return alone;
     }
-    const before = figures.at(spot).filter((r) => r.set === input.set);
-    const reading: Reading = {
-      id: input.id,
-      ...spot,
-      set: input.set,
-      answer: input.answer,
-      value,
-      text: input.answer === 'measured' ? input.text.trim() : '',
-      unit,
-      good: input.answer === 'observed' ? input.good : null,
-      instrument: input.instrument,
-      takenBy: doer.name,
-      takenAt: new Date().toISOString(),
-      note: input.note,
-      supersedes: input.instead ? (before.at(-1)?.id ?? null) : null,
-      asked,
-    };
-    await insertReading(tx, doer.shop.id, jobId, doer.id, reading);
-    return { ok: true, filed: true };
-  });
+    log.warn({ err: error, kind: run[0]?.kind }, 'an entry was refused by the database');
+    return run.map(({ id }) => ({ id, state: 'refused', why: 'The database refused it: it does not fit this job.' }));
+  }
 }
 
-const StrikeInput = z.object({
-  reading: z.uuid(),
-  reason: z.string().trim().min(1, 'Say why it is struck out').max(300, 'the reason is longer than 300 letters'),
-});
-
-/** Strikes a reading out with a reason; it stays in the story. */
-export async function strikeReading(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
-  const parsed = StrikeInput.safeParse(raw);
-  if (!parsed.success) return refuseZod(parsed.error);
-  const { reading, reason } = parsed.data;
-  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
-    if (!job.readings.some((r) => r.id === reading)) return refuse('That reading is not on this job.');
-    if (job.strikes.some((s) => s.reading === reading)) return refuse('That reading is struck out already.');
-    await tx
-      .insert(strikes)
-      .values({ shopId: doer.shop.id, jobId, readingId: reading, reason, by: doer.id, byName: doer.name });
-    return { ok: true };
-  });
-}
-
-const ChangeInput = z.object({
-  id: z.uuid(),
-  kind: ChangeKind,
-  what: z.string().trim().min(1, 'Say what was changed').max(300, 'longer than 300 letters'),
-});
-
-/** Records an adjustment, part or load change at the gate where the job stands. */
-export async function recordChange(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
-  const parsed = ChangeInput.safeParse(raw);
-  if (!parsed.success) return refuseZod(parsed.error);
-  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
-    await tx
-      .insert(changes)
-      .values({
-        ...parsed.data,
-        shopId: doer.shop.id,
-        jobId,
-        gate: job.job.gate,
-        by: doer.id,
-        byName: doer.name,
-        at: new Date().toISOString(),
-      })
-      .onConflictDoNothing({ target: changes.id });
-    return { ok: true };
-  });
+async function fileOnJob(tx: Parameters<typeof loadJob>[0], doer: Doer, run: readonly Entry[]): Promise<Outcome[]> {
+  const shopId = doer.shop.id;
+  const jobId = run[0]?.jobId ?? '';
+  const held = await lockJob(tx, shopId, jobId);
+  const loaded = held && (await loadJob(tx, shopId, jobId));
+  if (!loaded) return run.map(({ id }) => ({ id, state: 'refused', why: NO_JOB }));
+  let job = loaded.document;
+  const counts: Record<string, number> = {};
+  const outcomes: Outcome[] = [];
+  for (const entry of run) {
+    const applied = applyEntry(job, entry, doer.name);
+    if (!applied.ok) {
+      outcomes.push({ id: entry.id, state: 'refused', why: applied.message });
+      continue;
+    }
+    const added = applied.made;
+    if (!added.again) {
+      await insertAdded(tx, { shopId, jobId }, doer, added);
+      counts[entry.kind] = (counts[entry.kind] ?? 0) + 1;
+      job = added.job;
+    }
+    outcomes.push({
+      id: entry.id,
+      state: 'filed',
+      met: (added.overlaps ?? []).map((o) => {
+        const other = job.readings.find((r) => r.id === (o.stands === entry.id ? o.yields : o.stands));
+        return { by: other?.takenBy ?? '', stands: o.stands === entry.id, where: other ? spotName(other) : '' };
+      }),
+    });
+  }
+  if (Object.keys(counts).length > 0) {
+    await keepStanding(tx, shopId, jobId, job);
+    await note(tx, doer, 'filed', { jobId, about: job.job.number, detail: counts });
+  }
+  return outcomes;
 }

@@ -8,10 +8,14 @@ import { ReadingGate } from '@/core/job/schema';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import type { UnitChoice } from '@/core/units/quantity';
 import { acceptances, jobs, signOffs } from '@/db/schema/jobs';
+import { gateOpenings } from '@/db/schema/filed';
 import { kits } from '@/db/schema/shops';
+import type { Plan } from '@/core/job/schema';
 import { refuse, refuseZod, type Answer } from '../answer';
+import { note as audit } from '../audit';
 import { lengthField } from './booking';
-import { withOpenJob, type Doer } from './withJob';
+import { freezeSheet } from './freezing';
+import { leads, withOpenJob, type Doer } from './withJob';
 
 const rowOf = (doer: Doer, jobId: string) => and(eq(jobs.shopId, doer.shop.id), eq(jobs.id, jobId));
 
@@ -23,6 +27,18 @@ export async function openNextGate(doer: Doer, jobId: string): Promise<Answer<{ 
     if (!next || shut.length > 0)
       return refuse(`${next ? `${GATE_TITLE[next]} stays shut` : 'No gate follows'}: ${shut.join('; ')}.`);
     await tx.update(jobs).set({ gate: next }).where(rowOf(doer, jobId));
+    await tx
+      .insert(gateOpenings)
+      .values({
+        shopId: doer.shop.id,
+        jobId,
+        gate: next,
+        by: doer.id,
+        byName: doer.name,
+        at: new Date().toISOString(),
+      })
+      .onConflictDoNothing();
+    await audit(tx, doer, 'gate opened', { jobId, about: `${job.job.number}, ${GATE_TITLE[next]}` });
     return { ok: true, gate: next };
   });
 }
@@ -56,16 +72,35 @@ const planSchema = (units: UnitChoice) => {
   });
 };
 
-/** Sets the plan. Two people at once: the second is told, keeps what was typed, and nothing is overwritten. */
-export async function savePlan(doer: Doer, jobId: string, raw: unknown, units: UnitChoice): Promise<Answer> {
+/** The plan as somebody else set it meanwhile, for the second to see the difference and choose. */
+export interface PlanMeanwhile {
+  version: number;
+  by: string;
+  at: string | null;
+  kitId: string;
+  plan: Plan;
+}
+export type PlanAnswer = Answer | { ok: false; errors: Record<string, string>; message: string; theirs: PlanMeanwhile };
+
+/** Sets the plan. Two people at once: the second is shown the first one's and chooses; nothing is overwritten. */
+export async function savePlan(doer: Doer, jobId: string, raw: unknown, units: UnitChoice): Promise<PlanAnswer> {
   const parsed = planSchema(units).safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { version, kitId, ...plan } = parsed.data;
   return withOpenJob(doer, jobId, async (tx, loaded) => {
     if (loaded.version !== version)
-      return refuse(
-        'Somebody changed this plan since you opened it. Yours is still here: reload to see theirs, then decide.',
-      );
+      return {
+        ...refuse(
+          `${loaded.planBy || 'Somebody'} set this plan since you opened it. Choose, line by line, what stands.`,
+        ),
+        theirs: {
+          version: loaded.version,
+          by: loaded.planBy,
+          at: loaded.planAt,
+          kitId: loaded.kitId ?? '',
+          plan: loaded.document.plan,
+        },
+      };
     if (['build', 'after', 'release'].includes(loaded.document.job.gate))
       return refuse('The build has begun: the plan stands as it was.');
     if (kitId) {
@@ -77,8 +112,19 @@ export async function savePlan(doer: Doer, jobId: string, raw: unknown, units: U
     }
     await tx
       .update(jobs)
-      .set({ ...plan, kitId: kitId || null, version: sql`${jobs.version} + 1` })
+      .set({
+        ...plan,
+        kitId: kitId || null,
+        version: sql`${jobs.version} + 1`,
+        planBy: doer.name,
+        planAt: new Date().toISOString(),
+      })
       .where(rowOf(doer, jobId));
+    await audit(tx, doer, 'plan set', {
+      jobId,
+      about: loaded.document.job.number,
+      detail: { from: { ...loaded.document.plan, kitId: loaded.kitId }, to: { ...plan, kitId: kitId || null } },
+    });
     return { ok: true };
   });
 }
@@ -94,7 +140,7 @@ const AcceptInput = z.object({
 export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
   const parsed = AcceptInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
-  if (doer.role !== 'lead') return refuse('Only a lead accepts a Stop.');
+  if (!leads(doer)) return refuse('Only a lead accepts a Stop.');
   const { check, gate, place, reason } = parsed.data;
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     const verdict = workJob(job).find((v) => v.check === check && v.gate === gate && v.place === place);
@@ -110,6 +156,11 @@ export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promi
       reason,
       by: doer.id,
       byName: doer.name,
+    });
+    await audit(tx, doer, 'stop accepted', {
+      jobId,
+      about: `${job.job.number}, ${verdict.title}`,
+      detail: { reason, value: verdict.value },
     });
     return { ok: true };
   });
@@ -138,22 +189,27 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown, passwordG
         return refuse(`Release is refused. ${blockers.map((b) => `${b.title}, ${b.why} ${b.cure}`).join(' · ')}`);
       }
     }
-    if (doer.role !== 'lead') return refuse('Only a lead signs.');
+    if (!leads(doer)) return refuse('Only a lead signs.');
     if (!passwordGood) return refuse('That is not your password.', { password: 'That is not your password.' });
     const at = new Date().toISOString();
     const document = { ...job, job: { ...job.job, state: kind }, signOffs: [{ kind, by: doer.name, at, note }] };
-    await tx.insert(signOffs).values({
-      shopId: doer.shop.id,
-      jobId,
-      kind,
-      by: doer.id,
-      byName: doer.name,
-      at,
-      note,
-      document,
-      coreVersion: CORE_VERSION,
-    });
+    const [signed] = await tx
+      .insert(signOffs)
+      .values({
+        shopId: doer.shop.id,
+        jobId,
+        kind,
+        by: doer.id,
+        byName: doer.name,
+        at,
+        note,
+        document,
+        coreVersion: CORE_VERSION,
+      })
+      .returning({ id: signOffs.id });
+    const sha256 = await freezeSheet(tx, { shopId: doer.shop.id, jobId, signOffId: signed?.id ?? '', document });
     await tx.update(jobs).set({ state: kind }).where(rowOf(doer, jobId));
+    await audit(tx, doer, 'signed', { jobId, about: `${job.job.number}, ${kind}`, detail: { sha256 } });
     return { ok: true };
   });
 }

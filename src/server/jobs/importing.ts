@@ -2,12 +2,15 @@ import { and, eq } from 'drizzle-orm';
 import { CORE_VERSION } from '@/core/checks/workJob';
 import { readJobFile } from '@/core/formats/jobFile';
 import type { JobDocument } from '@/core/job/schema';
+import { gateOpenings, notes, overlaps } from '@/db/schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';
 import { customers, kits, vehicles } from '@/db/schema/shops';
 import { refuse, type Answer } from '../answer';
-import { database } from '../database';
+import { note as audit } from '../audit';
+import { inShop } from '../database';
 import { nextNumber, searchText } from './booking';
-import { refreshStanding, type Doer } from './withJob';
+import { freezeSheet } from './freezing';
+import { leads, refreshStanding, type Doer } from './withJob';
 
 /**
  * Brings a job file into the shop: readings as typed, struck ones too, under the names they were taken by. It gets
@@ -19,9 +22,9 @@ export async function importJob(doer: Doer, text: string): Promise<Answer<{ jobI
   if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
   const job = read.job;
   const closed = job.job.state !== 'open';
-  if (closed !== job.signOffs.length > 0)
-    return refuse('signOffs: a closed job has its signature, an open one has none.');
-  if ((closed || job.acceptances.length > 0) && doer.role !== 'lead')
+  if (job.signOffs.length !== (closed ? 1 : 0))
+    return refuse('signOffs: a closed job has its one signature, an open one has none.');
+  if ((closed || job.acceptances.length > 0) && !leads(doer))
     return refuse('This file carries a lead’s decisions: only a lead brings it in.');
   return { ok: true, jobId: await insertJob(doer, job) };
 }
@@ -31,7 +34,7 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
   const shopId = doer.shop.id;
   const document = withNewIds(source);
   const { job, vehicle, reference, plan, kit } = document;
-  return database().transaction(async (tx) => {
+  return inShop(shopId, async (tx) => {
     const [customer] = await tx
       .insert(customers)
       .values({ shopId, ...document.customer })
@@ -99,20 +102,34 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
     for (const c of document.changes) await tx.insert(changes).values({ ...own, ...c, ...signer, byName: c.by });
     for (const a of document.acceptances)
       await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
-    for (const s of document.signOffs) {
-      await tx.insert(signOffs).values({
-        ...own,
-        kind: s.kind,
-        note: s.note,
-        ...signer,
-        byName: s.by,
-        at: s.at,
-        document: { ...document, job: { ...job, number } },
-        coreVersion: CORE_VERSION,
-      });
+    for (const n of document.notes) await tx.insert(notes).values({ ...own, ...n, ...signer, byName: n.by });
+    for (const o of document.overlaps) await tx.insert(overlaps).values({ ...own, ...o });
+    for (const o of document.openings)
+      await tx
+        .insert(gateOpenings)
+        .values({ ...own, ...o, ...signer, byName: o.by })
+        .onConflictDoNothing();
+    const [s] = document.signOffs;
+    if (s) {
+      const kept = { ...document, job: { ...job, number } };
+      const [signed] = await tx
+        .insert(signOffs)
+        .values({
+          ...own,
+          kind: s.kind,
+          note: s.note,
+          ...signer,
+          byName: s.by,
+          at: s.at,
+          document: kept,
+          coreVersion: CORE_VERSION,
+        })
+        .returning({ id: signOffs.id });
+      await freezeSheet(tx, { ...own, signOffId: signed?.id ?? '', document: kept });
     }
     if (state !== 'open') await tx.update(jobs).set({ state }).where(eq(jobs.id, jobId));
     await refreshStanding(tx, shopId, jobId);
+    await audit(tx, doer, 'job brought in', { jobId, about: number });
     return jobId;
   });
 }
@@ -125,6 +142,8 @@ function withNewIds(document: JobDocument): JobDocument {
     readings: document.readings.map((r) => ({ ...r, id: of(r.id), supersedes: r.supersedes && of(r.supersedes) })),
     strikes: document.strikes.map((s) => ({ ...s, reading: of(s.reading) })),
     changes: document.changes.map((c) => ({ ...c, id: crypto.randomUUID() })),
+    notes: document.notes.map((n) => ({ ...n, id: crypto.randomUUID() })),
+    overlaps: document.overlaps.map((o) => ({ ...o, stands: of(o.stands), yields: of(o.yields) })),
   };
 }
 

@@ -6,9 +6,10 @@ import { openJobIds } from '@/db/queries/jobs';
 import { setLimit } from '@/db/queries/limits';
 import { kits } from '@/db/schema/shops';
 import { refuse, refuseZod, type Answer } from '../answer';
-import { database } from '../database';
+import { note } from '../audit';
+import { inShop } from '../database';
 import { lengthField } from './booking';
-import { refreshStanding, type Doer } from './withJob';
+import { leads, refreshStanding, type Doer } from './withJob';
 
 const LimitInput = z.object({
   figure: z.enum(LIMIT_KEYS as [LimitKey, ...LimitKey[]]),
@@ -19,7 +20,7 @@ const LimitInput = z.object({
 
 /** A lead (or the owner) sets a limit; every open job is judged by it at once, signed ones keep theirs. */
 export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
-  if (doer.role !== 'lead' && doer.role !== 'owner') return refuse('Only a lead sets limits.');
+  if (!leads(doer)) return refuse('Only a lead sets limits.');
   const parsed = LimitInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { figure, source } = parsed.data;
@@ -30,8 +31,12 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
   if (!stop.ok) return refuse(`Stop: ${stop.reason}`, { stop: stop.reason });
   const fault = limitFault(figure, clear.value, stop.value);
   if (fault) return refuse(fault, { stop: fault });
-  await database().transaction(async (tx) => {
+  await inShop(doer.shop.id, async (tx) => {
     await setLimit(tx, doer.shop.id, doer.id, figure, { clear: clear.value, stop: stop.value, source });
+    await note(tx, doer, 'limit set', {
+      about: LIMIT_FIGURES[figure].name,
+      detail: { clear: clear.value, stop: stop.value, source },
+    });
     for (const id of await openJobIds(tx, doer.shop.id)) await refreshStanding(tx, doer.shop.id, id);
   });
   return { ok: true };
@@ -48,12 +53,15 @@ export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Prom
     })
     .safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
-  const done = await database()
-    .insert(kits)
-    .values({ ...parsed.data, shopId: doer.shop.id })
-    .onConflictDoNothing()
-    .returning({ id: kits.id });
-  return done.length === 1
-    ? { ok: true }
-    : refuse('That kit with that source is in the list already.', { name: 'in the list already' });
+  return inShop(doer.shop.id, async (tx) => {
+    const done = await tx
+      .insert(kits)
+      .values({ ...parsed.data, shopId: doer.shop.id })
+      .onConflictDoNothing()
+      .returning({ id: kits.id });
+    if (done.length === 0)
+      return refuse('That kit with that source is in the list already.', { name: 'in the list already' });
+    await note(tx, doer, 'kit added', { about: parsed.data.name });
+    return { ok: true };
+  });
 }

@@ -4,7 +4,7 @@ import type { JobDocument } from '@/core/job/schema';
 import type { Db } from '@/db/client';
 import { loadJob, lockJob, updateStanding, type LoadedJob } from '@/db/queries/jobs';
 import { refuse, type Answer } from '../answer';
-import { database } from '../database';
+import { inShop } from '../database';
 
 /** The person an action is done by; the part of a member that job logic needs. */
 export interface Doer {
@@ -12,10 +12,16 @@ export interface Doer {
   name: string;
   role: 'technician' | 'lead' | 'front-desk' | 'owner';
   shop: { id: string };
+  /** From where, for the audit. */
+  from?: { address: string; device: string };
 }
+/** Leads answer for the shop; so does its owner, who in a one-person shop is the lead. */
+export const leads = (doer: Pick<Doer, 'role'>): boolean => doer.role === 'lead' || doer.role === 'owner';
 
 /** Signals that the transaction must be undone and why. */
 export class Refused extends Error {}
+
+export const NO_JOB = 'There is no such job in this shop.';
 
 /**
  * Does something to an open job of the doer's shop in one transaction: the job's row is held, the job loaded, `act`
@@ -27,12 +33,12 @@ export async function withOpenJob<T extends object>(
   act: (tx: Db, loaded: LoadedJob) => Promise<Answer<T>>,
 ): Promise<Answer<T>> {
   try {
-    return await database().transaction(async (tx) => {
+    return await inShop(doer.shop.id, async (tx) => {
       const row = await lockJob(tx, doer.shop.id, jobId);
-      if (!row) return refuse('There is no such job in this shop.');
+      if (!row) return refuse(NO_JOB);
       if (row.state !== 'open') return refuse('This job is closed: nothing more is filed on it.');
       const loaded = await loadJob(tx, doer.shop.id, jobId);
-      if (!loaded) return refuse('There is no such job in this shop.');
+      if (!loaded) return refuse(NO_JOB);
       const answer = await act(tx, loaded);
       if (!answer.ok) throw Object.assign(new Refused(answer.message), { answer });
       await refreshStanding(tx, doer.shop.id, jobId);
@@ -48,7 +54,11 @@ export async function withOpenJob<T extends object>(
 export async function refreshStanding(tx: Db, shopId: string, jobId: string): Promise<JobDocument | null> {
   const loaded = await loadJob(tx, shopId, jobId);
   if (!loaded) return null;
-  const standing = standingOf(loaded.document, workJob(loaded.document));
-  await updateStanding(tx, shopId, jobId, standing, standing.rank);
+  await keepStanding(tx, shopId, jobId, loaded.document);
   return loaded.document;
+}
+
+export async function keepStanding(tx: Db, shopId: string, jobId: string, document: JobDocument): Promise<void> {
+  const standing = standingOf(document, workJob(document));
+  await updateStanding(tx, shopId, jobId, standing, standing.rank);
 }

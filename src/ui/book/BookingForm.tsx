@@ -6,13 +6,13 @@ import { SUSPENSION_NAME, type Vehicle } from '@/core/job/schema';
 import { show } from '@/core/units/format';
 import { parseLength } from '@/core/units/parseLength';
 import type { UnitChoice } from '@/core/units/quantity';
-import { bookVehicleAction } from '@/server/actions/job';
+import { bookVehicle } from '@/server/actions/job';
 import { VehicleFront } from '../drawings/VehicleFront';
 import { VehicleSide } from '../drawings/VehicleSide';
 import { SelectField, TextField } from '../forms/fields';
 import { useUnits } from '../Units';
 
-type Form = Parameters<typeof bookVehicleAction>[0];
+type Form = Parameters<typeof bookVehicle>[0];
 const GRADES = [
   ['Street', 'Street'],
   ['Trail', 'Trail'],
@@ -67,7 +67,7 @@ export function BookingForm() {
   const typed = useWatch({ control });
   const book = handleSubmit((form) =>
     start(async () => {
-      const answer = await bookVehicleAction(form).catch(() => ({
+      const answer = await bookVehicle(form).catch(() => ({
         ok: false as const,
         errors: {},
         message: 'The server did not answer. Nothing is lost: book it again.',

@@ -1,22 +1,21 @@
 'use client';
 
-import { useRef, useState, useTransition } from 'react';
+import { useState, useTransition } from 'react';
 import { CHANGE_NAME, ChangeKind } from '@/core/job/changes';
-import { recordChangeAction } from '@/server/actions/job';
 import { SelectField, TextField } from '../forms/fields';
+import { useFiling } from '../room/useFiling';
 
 /** Records what was adjusted, fitted, trimmed or loaded. */
-export function ChangeForm({ jobId }: { jobId: string }) {
+export function ChangeForm() {
+  const file = useFiling();
   const [kind, setKind] = useState<ChangeKind>('spring');
   const [what, setWhat] = useState('');
   const [wrong, setWrong] = useState('');
   const [busy, start] = useTransition();
-  const id = useRef(crypto.randomUUID());
   const record = () =>
     start(async () => {
-      const answer = await recordChangeAction(jobId, { id: id.current, kind, what });
-      if (!answer.ok) return setWrong(answer.message);
-      id.current = crypto.randomUUID();
+      const fault = await file('change', { kind, what }, `change: ${what}`);
+      if (fault) return setWrong(fault);
       setWhat('');
       setWrong('');
     });

@@ -1,8 +1,9 @@
 /** The job in open formats. */
-export function Exports({ jobId }: { jobId: string }) {
+export function Exports({ jobId, signed = false }: { jobId: string; signed?: boolean }) {
   const links = [
     ['job.json', 'Whole job, JSON'],
     ['readings.csv', 'Readings, CSV'],
+    ...(signed ? [['signed.json', 'Signed sheet, JSON']] : []),
   ];
   return (
     <div className="flex flex-wrap gap-3">

@@ -1,17 +1,27 @@
 'use client';
 
-import { useActionState } from 'react';
+import { useState, useTransition } from 'react';
 import { GATE_TITLE, nextGate } from '@/core/gates/gates';
 import type { GateName } from '@/core/job/schema';
-import { openNextGateAction } from '@/server/actions/job';
+import { openNextGate } from '@/server/actions/job';
+import { goTo } from '../room/RoomLink';
+import { useAsk } from '../room/useAsk';
 
 /** The one next action of a gate: open the next, or see what keeps it shut. */
 export function OpenGate({ jobId, gate, shut }: { jobId: string; gate: GateName; shut: readonly string[] }) {
-  const [answer, act, busy] = useActionState(openNextGateAction.bind(null, jobId), null);
+  const ask = useAsk();
+  const [wrong, setWrong] = useState('');
+  const [busy, start] = useTransition();
   const next = nextGate(gate);
   if (!next) return null;
+  const open = () =>
+    start(async () => {
+      const answer = await ask(() => openNextGate(jobId));
+      if (answer.ok) goTo(`/jobs/${jobId}/${answer.gate}`);
+      else setWrong(answer.message);
+    });
   return (
-    <form action={act} className="space-y-2 pt-5">
+    <form action={open} className="space-y-2 pt-5">
       <button
         className={`btn w-full ${shut.length === 0 ? 'btn-main' : ''}`}
         aria-disabled={shut.length > 0}
@@ -20,9 +30,9 @@ export function OpenGate({ jobId, gate, shut }: { jobId: string; gate: GateName;
         Open {GATE_TITLE[next]} gate
       </button>
       {shut.length > 0 && <p className="hint">Shut: {shut.join('; ')}.</p>}
-      {answer && !answer.ok && (
+      {wrong && (
         <p role="alert" className="font-semibold text-stop">
-          {answer.message}
+          {wrong}
         </p>
       )}
     </form>

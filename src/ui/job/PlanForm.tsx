@@ -1,22 +1,21 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useRef, useState, useTransition } from 'react';
 import { useForm } from 'react-hook-form';
 import type { Plan } from '@/core/job/schema';
 import { exactText, show } from '@/core/units/format';
-import { savePlanAction } from '@/server/actions/job';
+import type { UnitChoice } from '@/core/units/quantity';
+import { savePlan } from '@/server/actions/job';
+import type { PlanMeanwhile } from '@/server/jobs/gatework';
 import { SelectField, TextField } from '../forms/fields';
+import { useAsk } from '../room/useAsk';
+import { useRoom } from '../room/view';
 import { useUnits } from '../Units';
+import { PlanDifference } from './PlanDifference';
 
-interface KitChoice {
-  id: string;
-  name: string;
-  claimFront: number;
-  claimRear: number;
-  source: string;
-}
 type Lengths =
   'liftFront' | 'liftRear' | 'bodyLift' | 'movedHubFront' | 'movedHubRear' | 'lipAlteredFront' | 'lipAlteredRear';
+export type PlanFields = Record<Lengths | 'kitId' | 'heaviestLoad', string>;
 const PARTS: readonly (readonly [Lengths, string])[] = [
   ['bodyLift', 'Body on frame, both axles'],
   ['movedHubFront', 'Moved hub or pivots, front'],
@@ -24,57 +23,98 @@ const PARTS: readonly (readonly [Lengths, string])[] = [
   ['lipAlteredFront', 'Lip raised by trimming, front'],
   ['lipAlteredRear', 'Lip raised by trimming, rear'],
 ];
+export const PLAN_LABEL: Record<keyof PlanFields, string> = {
+  kitId: 'Kit',
+  liftFront: 'Wanted lift, front',
+  liftRear: 'Wanted lift, rear',
+  heaviestLoad: 'Heaviest load it will carry',
+  ...(Object.fromEntries(PARTS) as Record<Exclude<Lengths, 'liftFront' | 'liftRear'>, string>),
+};
+
+/** A plan as its form shows it, every figure so that it reads back as the very same. */
+export function planFields(plan: Plan, kitId: string, units: UnitChoice): PlanFields {
+  const length = (v: number | null) => (v === null ? '' : exactText('length', v, units));
+  return {
+    kitId,
+    heaviestLoad: plan.heaviestLoad === null ? '' : exactText('mass', plan.heaviestLoad, units),
+    liftFront: length(plan.liftFront),
+    liftRear: length(plan.liftRear),
+    bodyLift: length(plan.bodyLift),
+    movedHubFront: length(plan.movedHubFront),
+    movedHubRear: length(plan.movedHubRear),
+    lipAlteredFront: length(plan.lipAlteredFront),
+    lipAlteredRear: length(plan.lipAlteredRear),
+  };
+}
 
 /** Kit and wanted lift per axle, and what of it is not suspension travel. */
-export function PlanForm({
-  jobId,
-  version,
-  kitId,
-  plan,
-  kits,
-  editable,
-}: {
-  jobId: string;
-  version: number;
-  kitId: string;
-  plan: Plan;
-  kits: readonly KitChoice[];
-  editable: boolean;
-}) {
+export function PlanForm({ editable }: { editable: boolean }) {
+  const { view } = useRoom();
+  const ask = useAsk();
   const units = useUnits();
-  const shown = (v: number | null) => (v === null ? '' : exactText('length', v, units));
-  const { register, handleSubmit, getValues, setValue } = useForm<Record<Lengths | 'kitId' | 'heaviestLoad', string>>({
-    defaultValues: {
-      kitId,
-      heaviestLoad: plan.heaviestLoad === null ? '' : exactText('mass', plan.heaviestLoad, units),
-      liftFront: shown(plan.liftFront),
-      liftRear: shown(plan.liftRear),
-      bodyLift: shown(plan.bodyLift),
-      movedHubFront: shown(plan.movedHubFront),
-      movedHubRear: shown(plan.movedHubRear),
-      lipAlteredFront: shown(plan.lipAlteredFront),
-      lipAlteredRear: shown(plan.lipAlteredRear),
-    },
+  const { kits } = view;
+  const standing = planFields(view.job.plan, view.kitId ?? '', units);
+  const { register, handleSubmit, getValues, setValue, reset, formState } = useForm<PlanFields>({
+    defaultValues: standing,
   });
+  // The version that what is typed here was built on. News of the plan is taken over while nothing is being typed;
+  // otherwise it is met when this one is set.
+  const based = useRef(view.version);
+  const shownIn = useRef(units.length);
+  const [theirs, setTheirs] = useState<PlanMeanwhile | null>(null);
+  if ((view.version !== based.current || units.length !== shownIn.current) && !formState.isDirty && !theirs) {
+    based.current = view.version;
+    shownIn.current = units.length;
+    queueMicrotask(() => reset(standing));
+  }
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [message, setMessage] = useState('');
+  const [done, setDone] = useState(false);
   const [busy, start] = useTransition();
-  const save = handleSubmit((form) =>
+  const send = (form: PlanFields, version: number) =>
     start(async () => {
-      const answer = await savePlanAction(jobId, { ...form, version });
+      setDone(false);
+      const answer = await ask(() => savePlan(view.id, { ...form, version }));
+      if (answer.ok) {
+        based.current = version + 1;
+        setTheirs(null);
+        setDone(true);
+        reset(form);
+      } else if ('theirs' in answer) setTheirs(answer.theirs);
       setErrors(answer.ok ? {} : answer.errors);
-      setMessage(answer.ok ? '' : answer.message);
-    }),
-  );
+      setMessage(answer.ok || 'theirs' in answer ? '' : answer.message);
+    });
   const kitField = register('kitId');
   const fromKit = (id: string) => {
     const kit = kits.find((k) => k.id === id);
     if (!kit) return;
-    if (!getValues('liftFront')) setValue('liftFront', shown(kit.claimFront));
-    if (!getValues('liftRear')) setValue('liftRear', shown(kit.claimRear));
+    const claim = (v: number) => exactText('length', v, units);
+    const dirty = { shouldDirty: true };
+    if (!getValues('liftFront')) setValue('liftFront', claim(kit.claimFront), dirty);
+    if (!getValues('liftRear')) setValue('liftRear', claim(kit.claimRear), dirty);
   };
+  if (theirs)
+    return (
+      <PlanDifference
+        mine={getValues()}
+        theirs={planFields(theirs.plan, theirs.kitId, units)}
+        by={theirs.by}
+        at={theirs.at}
+        busy={busy}
+        message={message}
+        onLeave={() => {
+          based.current = theirs.version;
+          reset(planFields(theirs.plan, theirs.kitId, units));
+          setTheirs(null);
+        }}
+        onChoose={(chosen) => {
+          reset(chosen, { keepDefaultValues: true });
+          send(chosen, theirs.version);
+        }}
+      />
+    );
   return (
-    <form onSubmit={save} noValidate>
+    <form onSubmit={handleSubmit((form) => send(form, based.current))} noValidate>
       <fieldset disabled={!editable} className="space-y-4">
         <div className="grid gap-4 sm:grid-cols-[minmax(0,2fr)_1fr_1fr]">
           <SelectField
@@ -97,11 +137,11 @@ export function PlanForm({
             ]}
             hint="A claim. What counts is measured After."
           />
-          <TextField label="Wanted lift, front" wrong={errors.liftFront} {...register('liftFront')} />
-          <TextField label="Wanted lift, rear" wrong={errors.liftRear} {...register('liftRear')} />
+          <TextField label={PLAN_LABEL.liftFront} wrong={errors.liftFront} {...register('liftFront')} />
+          <TextField label={PLAN_LABEL.liftRear} wrong={errors.liftRear} {...register('liftRear')} />
         </div>
         <TextField
-          label="Heaviest load it will carry"
+          label={PLAN_LABEL.heaviestLoad}
           wrong={errors.heaviestLoad}
           hint="people, tools and cargo; for the record and the checks at load that follow"
           {...register('heaviestLoad')}
@@ -122,11 +162,20 @@ export function PlanForm({
           </p>
         )}
         {editable ? (
-          <button className="btn btn-main" disabled={busy}>
-            Set the plan
-          </button>
+          <div className="flex flex-wrap items-center gap-4">
+            <button className="btn btn-main" disabled={busy}>
+              Set the plan
+            </button>
+            {done && !formState.isDirty && (
+              <p role="status" className="font-semibold text-clear">
+                The plan is set.
+              </p>
+            )}
+          </div>
         ) : (
-          <p className="hint">The build has begun: the plan stands as it was.</p>
+          <p className="hint">
+            {view.bay ? 'The build has begun: the plan stands as it was.' : 'A technician or a lead sets the plan.'}
+          </p>
         )}
       </fieldset>
     </form>

@@ -1,8 +1,9 @@
 import { sheetFacts, type Sheet, type SheetRow } from '@/core/sheet/sheet';
+import type { Seal } from '@/core/sheet/signed';
 import { Arm, verdictInk } from '../drawings/Arm';
 
-/** The before-and-after sheet, as it prints. */
-export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
+/** The before-and-after sheet, as it prints; a signed one with its hash and its amendments. */
+export function SheetOnScreen({ sheet, shop, seal = null }: { sheet: Sheet; shop: string; seal?: Seal | null }) {
   return (
     <article className="space-y-6">
       <div className="flex flex-wrap items-baseline justify-between gap-3 border-b-[3px] border-graphite pb-2">
@@ -17,6 +18,19 @@ export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
           {sheet.signed.note && `: ${sheet.signed.note}`}
         </p>
       )}
+      {seal?.amendments.map((a) => (
+        <section key={a.sha256} className="border-2 border-graphite p-3" aria-label={`Amendment ${a.ordinal}`}>
+          <p className="font-bold">
+            Amendment {a.ordinal}, {a.by}, {a.at}
+          </p>
+          <p className="whitespace-pre-line">{a.text}</p>
+          <p className="fig break-all text-xs text-pencil">
+            amends {a.amends}
+            <br />
+            SHA-256 {a.sha256}
+          </p>
+        </section>
+      ))}
       <table className="plain">
         <tbody>
           {sheetFacts(sheet).map(([name, text]) => (
@@ -104,6 +118,12 @@ export function SheetOnScreen({ sheet, shop }: { sheet: Sheet; shop: string }) {
           ))}
         </ul>
         <p className="pt-3 font-semibold">{sheet.disclaimer}</p>
+        {seal && (
+          <p className="pt-3">
+            Kept as it was signed. SHA-256, to compare under Verify a sheet:{' '}
+            <span className="fig break-all">{seal.sha256}</span>
+          </p>
+        )}
         <p className="hint">Worked by High Gate core {sheet.coreVersion}. ± is the expanded uncertainty (k = 2).</p>
       </section>
     </article>

@@ -1,7 +1,8 @@
 'use client';
 
-import { useActionState, useState } from 'react';
-import { signOffAction } from '@/server/actions/job';
+import { useState, useTransition } from 'react';
+import { signOff } from '@/server/actions/job';
+import { useAsk } from '../room/useAsk';
 
 /** The lead's signature, by the password given again; or the vehicle leaves on a trailer. */
 export function SignOff({
@@ -17,16 +18,29 @@ export function SignOff({
   mayRelease: boolean;
   atGate: boolean;
 }) {
-  const [answer, act, busy] = useActionState(signOffAction.bind(null, jobId), null);
+  const ask = useAsk();
   const [kind, setKind] = useState<'released' | 'left-unreleased'>('released');
   const [note, setNote] = useState('');
+  const [password, setPassword] = useState('');
+  const [refused, setRefused] = useState<{ message: string; errors: Record<string, string> } | null>(null);
+  const [busy, start] = useTransition();
   if (!open) return null;
   if (!lead)
     return <p className="border-l-4 border-rule pl-3">Only a lead signs. Hand it to one when nothing is in the way.</p>;
   const releasing = kind === 'released';
-  const errors = answer && !answer.ok ? answer.errors : {};
+  const errors = refused?.errors ?? {};
+  const sign = () =>
+    start(async () => {
+      const form = new FormData();
+      form.set('kind', kind);
+      form.set('note', note);
+      form.set('password', password);
+      const answer = await ask(() => signOff(jobId, null, form));
+      setRefused(answer.ok ? null : answer);
+      setPassword('');
+    });
   return (
-    <form action={act} className="space-y-3 border-t border-b border-rule py-4">
+    <form action={sign} className="space-y-3 border-t border-b border-rule py-4">
       <h2>Sign</h2>
       <fieldset className="grid gap-2">
         <legend className="sr-only">How it leaves</legend>
@@ -60,16 +74,22 @@ export function SignOff({
       </label>
       <label className="field">
         Your password, again
-        <input name="password" type="password" autoComplete="current-password" />
+        <input
+          name="password"
+          type="password"
+          autoComplete="current-password"
+          value={password}
+          onChange={(e) => setPassword(e.target.value)}
+        />
         {errors.password && (
           <span role="alert" className="wrong">
             {errors.password}
           </span>
         )}
       </label>
-      {answer && !answer.ok && !errors.note && !errors.password && (
+      {refused && !errors.note && !errors.password && (
         <p role="alert" className="font-semibold text-stop">
-          {answer.message}
+          {refused.message}
         </p>
       )}
       {releasing && !mayRelease && (

@@ -4,15 +4,20 @@ import { useState, useTransition } from 'react';
 import { show } from '@/core/units/format';
 import { pointById } from '@/core/job/points';
 import type { Reading, Strike } from '@/core/job/schema';
-import { strikeReadingAction } from '@/server/actions/job';
+import { FiledState } from '../device/FiledState';
+import { useFiling } from '../room/useFiling';
 import { useUnits } from '../Units';
 
 export interface FiledReading {
   reading: Reading;
   struck: Strike | null;
   superseded: boolean;
+  /** Who read it later without knowing of this one. */
+  yieldsTo: string | null;
   staleBecause: string | null;
   when: string;
+  /** Whether the server has it yet. */
+  state: 'here' | 'filed';
 }
 
 const answerWord = (r: Reading) =>
@@ -25,7 +30,7 @@ const answerWord = (r: Reading) =>
   })[r.answer];
 
 /** Readings filed at a point, struck and superseded ones too: nothing leaves the story. */
-export function FiledHere({ jobId, filed, open }: { jobId: string; filed: readonly FiledReading[]; open: boolean }) {
+export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; open: boolean }) {
   const [striking, setStriking] = useState<string | null>(null);
   return (
     <ul className="ruled text-[15px]">
@@ -40,7 +45,8 @@ export function FiledHere({ jobId, filed, open }: { jobId: string; filed: readon
               <span className="text-pencil">
                 {f.when} {f.reading.takenBy}
                 {f.reading.set > 1 && `, set ${f.reading.set}`}
-              </span>
+              </span>{' '}
+              <FiledState state={f.state} />
             </span>
             {open && !f.struck && (
               <button
@@ -57,13 +63,13 @@ export function FiledHere({ jobId, filed, open }: { jobId: string; filed: readon
               struck by {f.struck.by}: {f.struck.reason}
             </p>
           )}
-          {!f.struck && f.superseded && <p className="text-pencil">superseded</p>}
+          {!f.struck && f.superseded && (
+            <p className="text-pencil">{f.yieldsTo ? `yields to ${f.yieldsTo}’s, read later` : 'superseded'}</p>
+          )}
           {f.reading.asked && <p className="text-watch">outside the expected; asked about and kept</p>}
           {f.staleBecause && !f.struck && <p className="font-semibold text-watch">stale: {f.staleBecause}</p>}
           {f.reading.note && <p>{f.reading.note}</p>}
-          {striking === f.reading.id && (
-            <StrikeForm jobId={jobId} reading={f.reading.id} onDone={() => setStriking(null)} />
-          )}
+          {striking === f.reading.id && <StrikeForm reading={f.reading.id} onDone={() => setStriking(null)} />}
         </li>
       ))}
     </ul>
@@ -81,7 +87,8 @@ function Base({ reading }: { reading: Reading }) {
   return <span className="fig text-pencil"> = {shown}</span>;
 }
 
-function StrikeForm({ jobId, reading, onDone }: { jobId: string; reading: string; onDone: () => void }) {
+function StrikeForm({ reading, onDone }: { reading: string; onDone: () => void }) {
+  const file = useFiling();
   const [reason, setReason] = useState('');
   const [wrong, setWrong] = useState('');
   const [busy, start] = useTransition();
@@ -90,9 +97,9 @@ function StrikeForm({ jobId, reading, onDone }: { jobId: string; reading: string
       className="space-y-2 pt-2"
       action={() =>
         start(async () => {
-          const answer = await strikeReadingAction(jobId, { reading, reason });
-          if (answer.ok) onDone();
-          else setWrong(answer.message);
+          const wrong = await file('strike', { reading, reason }, 'strike');
+          if (wrong) setWrong(wrong);
+          else onDone();
         })
       }
     >

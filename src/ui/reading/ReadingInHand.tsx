@@ -1,17 +1,22 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { otherSide, PLACE_NAME, STATE_NAME, type Place, type VehicleState } from '@/core/job/places';
 import type { PointDrawing as DrawingKind } from '@/core/job/points/point';
-import type { ReadingGate } from '@/core/job/schema';
+import { say } from '@/core/checks/phrase';
+import type { ReadingBody } from '@/core/filing/entry';
+import { spotName } from '@/core/job/figures';
+import type { Reading, ReadingGate } from '@/core/job/schema';
+import { plausibilityQuestion } from '@/core/route/plausible';
 import { INSTRUMENTS, standardUncertainty } from '@/core/uncertainty/instruments';
 import { K } from '@/core/uncertainty/propagate';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import { BASE_UNIT, type Quantity } from '@/core/units/quantity';
-import { fileReadingAction } from '@/server/actions/job';
 import { PointDrawing } from '../drawings/PointDrawing';
 import { Figure, PlusMinus } from '../Figure';
+import { goTo } from '../room/RoomLink';
+import { useFiling } from '../room/useFiling';
+import { useRoom } from '../room/view';
 import { useUnits } from '../Units';
 import { Keypad } from './Keypad';
 import { press } from './keypadText';
@@ -35,23 +40,25 @@ export interface StopInHand {
   set: number;
 }
 interface Props {
-  jobId: string;
   gate: ReadingGate;
   stop: StopInHand;
   position: string;
   nextHref: string;
   previousHref: string | null;
   followingHref: string | null;
-  stands: number;
+  /** Readings that stand at this point and round already. */
+  here: readonly Reading[];
   noBefore: boolean;
   otherSideRead: boolean;
 }
 
 /** One reading at a time: what, where, how, the figure; Enter files it and goes on. */
 export function ReadingInHand(props: Props) {
-  const { jobId, gate, stop, stands } = props;
+  const { gate, stop, here } = props;
+  const stands = here.filter((r) => r.answer === 'measured').length;
+  const { view } = useRoom();
+  const fileEntry = useFiling();
   const units = useUnits();
-  const router = useRouter();
   const [text, setText] = useState('');
   const [note, setNote] = useState('');
   const [instrument, setInstrument] = useState(stop.instrument);
@@ -60,39 +67,40 @@ export function ReadingInHand(props: Props) {
   const [keys, setKeys] = useState(false);
   const [busy, start] = useTransition();
   const field = useRef<HTMLInputElement>(null);
-  // One id for this reading however often it is sent, so that a resend never doubles it.
-  const id = useRef(crypto.randomUUID());
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
 
   const measured = stop.quantity === 'observation' ? null : stop.quantity;
   const parsed = measured ? parseQuantity(measured, text, units) : null;
   const across = otherSide(stop.place);
 
-  const file = (answer: string, more: { good?: boolean; instead?: boolean; confirmed?: boolean } = {}) =>
+  const file = (answer: ReadingBody['answer'], more: { good?: boolean; instead?: boolean; confirmed?: boolean } = {}) =>
     start(async () => {
       setWrong('');
-      const filed = await fileReadingAction(jobId, {
-        id: id.current,
-        gate,
-        point: stop.point,
-        place: stop.place,
-        state: stop.state,
-        set: stop.set,
-        answer,
-        text,
-        good: more.good ?? null,
-        instrument,
-        note,
-        instead: more.instead ?? false,
-        confirmed: more.confirmed ?? false,
-      }).catch(() => null);
-      if (!filed) setWrong('The server did not answer. Nothing is lost: file it again.');
-      else if (!filed.ok) {
+      const spot = { gate, point: stop.point, place: stop.place, state: stop.state };
+      const odd = answer === 'measured' && parsed?.ok ? plausibilityQuestion(view.job, spot, parsed.value) : null;
+      if (odd && !more.confirmed) return setQuestion(say(odd, units));
+      const fault = await fileEntry(
+        'reading',
+        {
+          ...spot,
+          set: stop.set,
+          answer,
+          text: answer === 'measured' ? text : '',
+          units,
+          good: more.good ?? null,
+          instrument,
+          note,
+          supersedes: more.instead ? (here.at(-1)?.id ?? null) : null,
+          asked: odd !== null,
+          knew: here.map((r) => r.id),
+        },
+        `${spotName(spot)}: ${answer === 'measured' ? text : answer.replaceAll('-', ' ')}`,
+      );
+      if (fault) {
         setQuestion('');
-        setWrong(filed.message);
+        setWrong(fault);
         field.current?.focus();
-      } else if (!filed.filed) setQuestion(filed.question);
-      else router.push(props.nextHref);
+      } else goTo(props.nextHref);
     });
   const fileMeasured = (instead: boolean, confirmed = false) => {
     if (parsed && !parsed.ok) {
@@ -112,8 +120,8 @@ export function ReadingInHand(props: Props) {
       n: () => stop.mayBeAbsent && file('not-fitted'),
       c: () => file('cannot-reach'),
       s: () => across && props.otherSideRead && file('same-as-other-side'),
-      ArrowLeft: () => props.previousHref && router.push(props.previousHref),
-      ArrowRight: () => props.followingHref && router.push(props.followingHref),
+      ArrowLeft: () => props.previousHref && goTo(props.previousHref),
+      ArrowRight: () => props.followingHref && goTo(props.followingHref),
     };
     const doIt = act[event.key];
     if (doIt) {
@@ -294,7 +302,7 @@ export function ReadingInHand(props: Props) {
             wrong={wrong}
             note={note}
             onNote={setNote}
-            onFile={(good) => file('observed', { good, instead: stands > 0 })}
+            onFile={(good) => file('observed', { good, instead: here.length > 0 })}
             onCannot={() => file('cannot-reach')}
           />
         )}

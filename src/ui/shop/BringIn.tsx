@@ -1,11 +1,11 @@
 'use client';
 
 import { useActionState } from 'react';
-import { importJobAction } from '@/server/actions/job';
+import { importJob } from '@/server/actions/job';
 
 /** Brings a whole job in from its file. */
 export function BringIn() {
-  const [answer, act, busy] = useActionState(importJobAction, null);
+  const [answer, act, busy] = useActionState(importJob, null);
   return (
     <form action={act} className="space-y-5">
       <h1>Bring in a job file</h1>

@@ -1,15 +1,15 @@
 'use client';
 
 import { useActionState, useState } from 'react';
-import { saveKitAction } from '@/server/actions/job';
+import { saveKit } from '@/server/actions/job';
 import { TextField } from '../forms/fields';
 
 /** Adds a kit from its sheet. */
 export function KitForm() {
   const empty = { name: '', claimFront: '', claimRear: '', source: '' };
   const [typed, setTyped] = useState(empty);
-  const [answer, act, busy] = useActionState(async (before: Parameters<typeof saveKitAction>[0], form: FormData) => {
-    const done = await saveKitAction(before, form);
+  const [answer, act, busy] = useActionState(async (before: Parameters<typeof saveKit>[0], form: FormData) => {
+    const done = await saveKit(before, form);
     if (done.ok) setTyped(empty);
     return done;
   }, null);

@@ -1,7 +1,7 @@
 'use client';
 
 import { useActionState, useState } from 'react';
-import { saveLimitAction } from '@/server/actions/job';
+import { saveLimit } from '@/server/actions/job';
 import { TextField } from '../forms/fields';
 
 interface Props {
@@ -21,7 +21,7 @@ interface Props {
 export function LimitRow({ figure, name, sense, clear, exact, stop, source, set, may }: Props) {
   const [editing, setEditing] = useState(false);
   const [typed, setTyped] = useState({ clear: exact[0], stop: exact[1], source });
-  const [answer, act, busy] = useActionState(saveLimitAction, null);
+  const [answer, act, busy] = useActionState(saveLimit, null);
   const errors = answer && !answer.ok ? answer.errors : {};
   const most = sense === 'most';
   const bind = (field: keyof typeof typed) => ({

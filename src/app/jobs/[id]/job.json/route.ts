@@ -1,7 +1,9 @@
+import { guarded } from '@/server/access/guarded';
 import { download } from '@/server/download';
-import { jobView } from '@/server/jobView';
+import { takeOut } from '@/server/exports';
 
-export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const { job } = await jobView((await params).id);
-  return download(`${JSON.stringify(job, null, 2)}\n`, `${job.job.number}.json`, 'application/json');
-}
+export const GET = guarded<{ id: string }>('GET /jobs/[id]/job.json', (member, _request, { id }) =>
+  takeOut(member, id, 'job file', ({ document }) =>
+    download(`${JSON.stringify(document, null, 2)}\n`, `${document.job.number}.json`, 'application/json'),
+  ),
+);

@@ -1,8 +1,10 @@
 import { readingsCsv } from '@/core/formats/readingsCsv';
+import { guarded } from '@/server/access/guarded';
 import { download } from '@/server/download';
-import { jobView } from '@/server/jobView';
+import { takeOut } from '@/server/exports';
 
-export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const { job } = await jobView((await params).id);
-  return download(readingsCsv(job), `${job.job.number}-readings.csv`, 'text/csv; charset=utf-8');
-}
+export const GET = guarded<{ id: string }>('GET /jobs/[id]/readings.csv', (member, _request, { id }) =>
+  takeOut(member, id, 'readings, CSV', ({ document }) =>
+    download(readingsCsv(document), `${document.job.number}-readings.csv`, 'text/csv; charset=utf-8'),
+  ),
+);

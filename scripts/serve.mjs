@@ -1,0 +1,113 @@
+// The application's HTTP server: Next behind a thin layer of our own that knows where a request really comes from,
+// bounds what it may carry, writes one line of log each, and stops without cutting anybody off.
+import { createServer } from 'node:http';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import ipaddr from 'ipaddr.js';
+import next from 'next';
+import pino from 'pino';
+
+const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+const dev = process.env.NODE_ENV !== 'production';
+const port = Number(process.env.PORT ?? 3000);
+const hostname = process.env.HOST ?? '127.0.0.1';
+/** How many proxies of ours stand in front; the address that the outermost one saw is then believed. */
+const proxies = Number(process.env.HIGH_GATE_PROXIES ?? 0);
+/** A job file is the largest thing anybody sends; everything else is small. */
+const LARGEST = { '/bring-in': 4_400_000, other: 512_000 };
+const LAST_WORD = 20_000;
+const log = pino({ name: 'high-gate', level: process.env.LOG_LEVEL ?? 'info' });
+
+process.on('unhandledRejection', (error) => log.error({ err: error?.message ?? 'unknown' }, 'unhandled rejection'));
+
+const plain = (text) => {
+  try {
+    return ipaddr.process(text).toString();
+  } catch {
+    return '';
+  }
+};
+function addressOf(request) {
+  if (proxies === 0) return plain(request.socket.remoteAddress ?? '');
+  const seen = String(request.headers['x-forwarded-for'] ?? '').split(',');
+  return plain((seen.at(-proxies) ?? '').trim());
+}
+
+/** An address without what opens something, and without what was searched for. */
+const maskedPath = (url) =>
+  url
+    .split('?')[0]
+    .replace(/^\/(join|sheet)\/[^/]+/, '/$1/…')
+    .slice(0, 200);
+
+function refuse(response, status, message) {
+  response.writeHead(status, { 'Content-Type': 'application/json', Connection: 'close' });
+  response.end(JSON.stringify({ message }));
+}
+
+/** Why a request goes no further, or null. */
+function outOfBounds(request) {
+  if (request.headers['transfer-encoding']) return [411, 'A body needs its length.'];
+  const length = Number(request.headers['content-length'] ?? 0);
+  const where = request.url.split('?')[0];
+  if (length > (LARGEST[where] ?? LARGEST.other)) return [413, 'That is larger than anything this takes.'];
+  try {
+    decodeURIComponent(where);
+  } catch {
+    return [400, 'That address cannot be read.'];
+  }
+  return null;
+}
+
+const app = next({ dev, hostname, port, dir: ROOT });
+await app.prepare();
+const handle = app.getRequestHandler();
+let serving = 0;
+
+const server = createServer((request, response) => {
+  const begun = performance.now();
+  serving++;
+  response.on('close', () => {
+    serving--;
+    const ms = Math.round(performance.now() - begun);
+    const line = { method: request.method, path: maskedPath(request.url), status: response.statusCode, ms };
+    if (response.statusCode >= 500) log.error(line, 'request');
+    else log.info(line, 'request');
+  });
+  // Nobody outside says where a request comes from.
+  request.headers['x-high-gate-address'] = addressOf(request);
+  if (proxies === 0) for (const name of ['for', 'host', 'proto', 'port']) delete request.headers[`x-forwarded-${name}`];
+  const refused = outOfBounds(request);
+  if (refused) return refuse(response, ...refused);
+  if (globalThis.highGateStopping) response.setHeader('Connection', 'close');
+  return handle(request, response).catch((error) => {
+    log.error({ err: error?.message ?? 'unknown' }, 'request failed');
+    if (!response.headersSent) refuse(response, 500, 'Something went wrong on our side.');
+  });
+});
+server.requestTimeout = 60_000;
+server.headersTimeout = 20_000;
+server.on('error', (error) => {
+  console.error(`The server cannot listen on ${hostname}:${port}: ${error.message}`);
+  process.exit(1);
+});
+server.listen(port, hostname, () => log.info({ port, hostname }, 'listening'));
+
+/** Takes no more, finishes what it has begun, and ends. A second signal ends it at once. */
+async function stop(signal) {
+  if (globalThis.highGateStopping) process.exit(1);
+  globalThis.highGateStopping = true;
+  log.info({ signal, serving }, 'stopping');
+  const closed = new Promise((done) => server.close(done));
+  server.closeIdleConnections();
+  const late = setTimeout(() => {
+    log.warn({ serving }, 'gave up waiting');
+    process.exit(1);
+  }, LAST_WORD);
+  await closed;
+  clearTimeout(late);
+  log.info('stopped');
+  process.exit(0);
+}
+process.on('SIGTERM', stop);
+process.on('SIGINT', stop);

@@ -1,0 +1,46 @@
+import { whenFull } from '@/core/time/when';
+import { customerSheet } from '@/server/customerSheet';
+import { Brand } from '@/ui/Brand';
+import { SheetOnScreen } from '@/ui/job/SheetOnScreen';
+
+export const metadata = { title: 'High Gate: your sheet', robots: { index: false } };
+
+/** A customer's own signed sheet, by the link the shop gave them. Nothing else can be reached from here. */
+export default async function CustomerSheet({ params }: { params: Promise<{ token: string }> }) {
+  const { token } = await params;
+  const found = await customerSheet(token);
+  if (!found?.snapshot.signed)
+    return (
+      <main className="mx-auto max-w-[560px] space-y-4 p-6 pt-10">
+        <Brand />
+        <h1>This link is no longer good</h1>
+        <p>It was revoked or has run out. Ask the shop for a new one.</p>
+      </main>
+    );
+  const { snapshot, shop, units } = found;
+  const { signed } = snapshot;
+  if (!signed) return null;
+  return (
+    <main className="mx-auto max-w-[1000px] space-y-6 p-5">
+      <div className="no-print flex flex-wrap items-center justify-between gap-4">
+        <Brand />
+        <span className="flex flex-wrap gap-3">
+          <a className="btn" href={`/sheet/${token}/sheet.pdf?paper=a4`} download>
+            PDF, A4
+          </a>
+          <a className="btn" href={`/sheet/${token}/sheet.pdf?paper=letter`} download>
+            PDF, Letter
+          </a>
+        </span>
+      </div>
+      <SheetOnScreen
+        sheet={signed.sheets[units.length === 'mm' ? 'mm' : 'in']}
+        shop={shop.name}
+        seal={{
+          ...signed,
+          amendments: signed.amendments.map((a) => ({ ...a, at: whenFull(a.at, shop.timeZone) })),
+        }}
+      />
+    </main>
+  );
+}

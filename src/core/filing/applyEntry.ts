@@ -1,0 +1,79 @@
+import type { Change, JobDocument, Note, Overlap, Reading, Strike } from '../job/schema';
+import type { Entry } from './entry';
+import { makeReading, overlapsWith, type Made } from './makeReading';
+
+/** What an entry adds to its job. */
+export interface Added {
+  job: JobDocument;
+  reading?: Reading;
+  overlaps?: Overlap[];
+  strike?: Strike;
+  change?: Change;
+  note?: Note;
+  /** It was on the job already: sent again, or come back with the job. */
+  again?: true;
+}
+
+/**
+ * Puts one filed entry on a job. The device does it to show at once what was filed, the server to file it for good:
+ * one rule, so that they cannot disagree.
+ *
+ * @param by the name of whoever filed it
+ * @returns the job with it, and what was added; or a sentence saying why not. The given job is left as it is
+ */
+export function applyEntry(job: JobDocument, entry: Entry, by: string): Made<Added> {
+  const no = (message: string) => ({ ok: false as const, message });
+  const again = { ok: true as const, made: { job, again: true as const } };
+  const { id, at } = entry;
+  // What reached the job once is on it, closed or not.
+  if (entry.kind === 'reading' && job.readings.some((r) => r.id === id)) return again;
+  if (entry.kind === 'change' && job.changes.some((c) => c.id === id)) return again;
+  if (entry.kind === 'note' && job.notes.some((n) => n.id === id)) return again;
+  if (entry.kind === 'strike') {
+    const struck = job.strikes.find((s) => s.reading === entry.body.reading);
+    if (struck)
+      return struck.by === by && struck.reason === entry.body.reason
+        ? again
+        : no(`That reading is struck out already, by ${struck.by}: ${struck.reason}`);
+  }
+  if (job.job.state !== 'open') return no('This job is closed: nothing more is filed on it.');
+  switch (entry.kind) {
+    case 'reading': {
+      const made = makeReading(job, entry.body, { id, by, at });
+      if (!made.ok) return made;
+      const reading = made.made;
+      const overlaps = overlapsWith(job, reading, entry.body.knew).map((o) => ({ ...o, at }));
+      return {
+        ok: true,
+        made: {
+          job: { ...job, readings: [...job.readings, reading], overlaps: [...job.overlaps, ...overlaps] },
+          reading,
+          overlaps,
+        },
+      };
+    }
+    case 'strike': {
+      if (!job.readings.some((r) => r.id === entry.body.reading)) return no('That reading is not on this job.');
+      const strike = { ...entry.body, by, at };
+      return { ok: true, made: { job: { ...job, strikes: [...job.strikes, strike] }, strike } };
+    }
+    case 'change': {
+      const change = { id, ...entry.body, gate: job.job.gate, by, at };
+      return { ok: true, made: { job: { ...job, changes: [...job.changes, change] }, change } };
+    }
+    case 'note': {
+      const note = { id, ...entry.body, gate: job.job.gate, by, at };
+      return { ok: true, made: { job: { ...job, notes: [...job.notes, note] }, note } };
+    }
+  }
+}
+
+/**
+ * The job as a device shows it: what the server last told, with everything that waits on the device put on it in
+ * order. Entries that cannot be put on it are left out here; the server's answer says why.
+ */
+export const withWaiting = (job: JobDocument, waiting: readonly Entry[], by: string): JobDocument =>
+  waiting.reduce((far, entry) => {
+    const done = applyEntry(far, entry, by);
+    return done.ok ? done.made.job : far;
+  }, job);

@@ -1,0 +1,124 @@
+import { Figures, standingReadings } from '../job/figures';
+import { otherSide } from '../job/places';
+import { isEssential, pointById } from '../job/points';
+import { GATES, type JobDocument, type Reading, type ReadingGate } from '../job/schema';
+import { parseQuantity } from '../units/parseQuantity';
+import { BASE_UNIT } from '../units/quantity';
+import type { ReadingBody } from './entry';
+
+export type Made<T> = { ok: true; made: T } | { ok: false; message: string };
+const no = (message: string) => ({ ok: false as const, message });
+
+/**
+ * Why a reading of a gate cannot be taken, as a sentence; null when it can.
+ *
+ * @param at when it was taken (ISO). A reading that reaches the job late counts by when it was taken: one of the
+ *   Before gate is good as long as the build had not begun by then
+ */
+export function gateShutForReading(job: JobDocument, gate: ReadingGate, at: string): string | null {
+  const here = GATES.indexOf(job.job.gate);
+  if (gate === 'before') {
+    if (here < GATES.indexOf('before')) return 'Open the Before gate first.';
+    const build = job.openings.find((opening) => opening.gate === 'build');
+    const begun = here >= GATES.indexOf('build') && (!build || Date.parse(at) >= Date.parse(build.at));
+    return begun ? 'The vehicle is no longer as it came: Before readings are closed once the build begins.' : null;
+  }
+  return here >= GATES.indexOf('after')
+    ? null
+    : 'Open the After gate first: After readings are taken when the build is done.';
+}
+
+/**
+ * Makes a reading of what was filed, or says in a sentence why it cannot be one.
+ *
+ * @param job the job it is taken on, all earlier readings in it
+ * @param taken its id, who took it and when (ISO)
+ * @returns the reading, value in the point's base unit (mm, degrees, kPa, kg, share of one)
+ */
+export function makeReading(
+  job: JobDocument,
+  body: ReadingBody,
+  taken: { id: string; by: string; at: string },
+): Made<Reading> {
+  const shut = gateShutForReading(job, body.gate, taken.at);
+  if (shut) return no(shut);
+  const point = pointById(body.point);
+  if (!point?.gates.includes(body.gate)) return no('That reading does not belong to this vehicle.');
+  if (!point.where(job).some((s) => s.place === body.place && s.state === body.state))
+    return no('That reading does not belong to this vehicle.');
+  const spot = { gate: body.gate, point: body.point, place: body.place, state: body.state };
+  let value: number | null = null;
+  let unit = '';
+  if (point.quantity === 'observation') {
+    if (!['observed', 'cannot-reach'].includes(body.answer))
+      return no('This one is looked at: good, fault, or cannot reach.');
+    if (body.answer === 'observed' && body.good === null) return no('Say whether it is good or a fault.');
+    if (body.answer === 'observed' && body.good === false && body.note === '') return no('Write what the fault is.');
+  } else if (body.answer === 'observed') {
+    return no('This one is measured.');
+  } else if (body.answer === 'not-fitted' && isEssential(point, job)) {
+    return no('Every vehicle has this one: measure it, or file that it cannot be reached.');
+  } else if (body.answer === 'measured') {
+    const read = parseQuantity(point.quantity, body.text, body.units);
+    if (!read.ok) return no(`Not understood: ${read.reason}.`);
+    ({ value, unit } = read);
+  } else if (body.answer === 'same-as-other-side') {
+    const across = otherSide(body.place);
+    const other = across ? new Figures(job).figure({ ...spot, place: across }) : null;
+    if (other?.status !== 'read') return no('The other side has not been read yet.');
+    value = other.value;
+    unit = BASE_UNIT[point.quantity];
+  }
+  const old = body.supersedes ? job.readings.find((r) => r.id === body.supersedes) : undefined;
+  const here =
+    old?.gate === body.gate && old.point === body.point && old.place === body.place && old.state === body.state;
+  return {
+    ok: true,
+    made: {
+      id: taken.id,
+      ...spot,
+      set: body.set,
+      answer: body.answer,
+      value,
+      text: body.answer === 'measured' ? body.text.trim() : '',
+      unit,
+      good: body.answer === 'observed' ? body.good : null,
+      instrument: body.instrument,
+      takenBy: taken.by,
+      takenAt: taken.at,
+      note: body.note,
+      // What it was filed instead of may itself have been refused: then it simply stands.
+      supersedes: here ? body.supersedes : null,
+      asked: body.asked && body.answer === 'measured',
+    },
+  };
+}
+
+/**
+ * The readings at the same point and round that stand there and whoever took this one did not know of, each paired
+ * with it: the later by measuring time stands, the earlier yields; both stay in the story. At the same instant the
+ * greater id stands, so that every device comes to the same answer.
+ */
+export function overlapsWith(
+  job: JobDocument,
+  reading: Reading,
+  knew: readonly string[],
+): { stands: string; yields: string }[] {
+  return standingReadings(job)
+    .filter(
+      (r) =>
+        r.gate === reading.gate &&
+        r.point === reading.point &&
+        r.place === reading.place &&
+        r.state === reading.state &&
+        r.set === reading.set &&
+        r.id !== reading.id &&
+        r.id !== reading.supersedes &&
+        !knew.includes(r.id),
+    )
+    .map((other) => {
+      const apart = Date.parse(reading.takenAt) - Date.parse(other.takenAt);
+      const later = apart === 0 ? reading.id > other.id : apart > 0;
+      return later ? { stands: reading.id, yields: other.id } : { stands: other.id, yields: reading.id };
+    });
+}

@@ -1,0 +1,69 @@
+import { NextResponse, type NextRequest } from 'next/server';
+
+const DEV = process.env.NODE_ENV !== 'production';
+const PUBLIC_URL = process.env.HIGH_GATE_URL;
+
+/** Scripts run only with the nonce of this very answer; nothing inline, nothing from elsewhere. */
+function contentPolicy(nonce: string): string {
+  return [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${DEV ? " 'unsafe-eval'" : ''}`,
+    `style-src 'self' ${DEV ? "'unsafe-inline'" : `'nonce-${nonce}'`}`,
+    // Drawings and progress bars set lengths on their elements; an attribute cannot load or run anything.
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self'",
+    "manifest-src 'self'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+    ...(PUBLIC_URL?.startsWith('https:') ? ['upgrade-insecure-requests'] : []),
+  ].join('; ');
+}
+
+const HEADERS: Record<string, string> = {
+  'X-Content-Type-Options': 'nosniff',
+  'X-Frame-Options': 'DENY',
+  // An address can carry a secret (an invitation, a customer's link): no other site is told it.
+  'Referrer-Policy': 'same-origin',
+  'Permissions-Policy': 'camera=(), microphone=(), geolocation=(), payment=(), usb=()',
+  'Cross-Origin-Opener-Policy': 'same-origin',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+  ...(PUBLIC_URL?.startsWith('https:') && { 'Strict-Transport-Security': 'max-age=31536000' }),
+};
+
+/** Why a request is refused before anything looks at it: whatever changes something must come from our own pages. */
+function foreign(request: NextRequest): string | null {
+  const site = request.headers.get('sec-fetch-site');
+  if (request.method === 'GET' || request.method === 'HEAD') {
+    const fetched = site === 'cross-site' && request.headers.get('sec-fetch-mode') !== 'navigate';
+    return fetched ? 'Not from another site.' : null;
+  }
+  const origin = request.headers.get('origin');
+  const host = request.headers.get('host');
+  if (!origin || !URL.canParse(origin)) return 'The request does not say which page it comes from.';
+  const from = new URL(origin);
+  const ours = from.host === host || (PUBLIC_URL !== undefined && from.origin === new URL(PUBLIC_URL).origin);
+  return ours && site !== 'cross-site' ? null : 'Not from another site.';
+}
+
+/** In front of every page, action and route: same origin, a fresh nonce, and the headers that keep a page to itself. */
+export function proxy(request: NextRequest): NextResponse {
+  const refused = foreign(request);
+  if (refused) return NextResponse.json({ message: refused }, { status: 403, headers: HEADERS });
+  const nonce = btoa(crypto.randomUUID());
+  const policy = contentPolicy(nonce);
+  const headers = new Headers(request.headers);
+  headers.set('x-nonce', nonce);
+  headers.set('content-security-policy', policy);
+  const response = NextResponse.next({ request: { headers } });
+  response.headers.set('Content-Security-Policy', policy);
+  for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
+  return response;
+}
+
+// What is built is the same for all and carries nobody's data.
+export const config = { matcher: ['/((?!_next/static|_next/image|sw.js|icon|fonts).*)'] };

@@ -1,0 +1,45 @@
+import 'server-only';
+import { unstable_rethrow } from 'next/navigation';
+import { refuse, type Answer } from '../answer';
+import { AWAY_MESSAGE, isAway, isRefusedByRule } from '../away';
+import { log } from '../log';
+import { currentMember, type Member } from '../session';
+import { mayDo, whoMay, type ActionName } from './rules';
+
+const SIGNED_OUT = 'You are signed out. Sign in again in another tab; what you typed is still here.';
+const OUR_FAULT = 'Something went wrong on our side and nothing was changed. It is in the log; try again.';
+
+/** Runs what needs no sign-in, and turns what goes wrong into an answer. */
+export async function open<A>(name: ActionName, run: () => Promise<A>): Promise<A | ReturnType<typeof refuse>> {
+  try {
+    return await run();
+  } catch (error) {
+    // Redirects and the like are thrown by Next and must go on.
+    unstable_rethrow(error);
+    if (isAway(error)) {
+      log.warn({ action: name }, 'database away');
+      return refuse(AWAY_MESSAGE);
+    }
+    if (isRefusedByRule(error)) {
+      log.warn({ action: name, err: error }, 'refused by the database');
+      return refuse('The database refused that: something typed cannot be kept as text.');
+    }
+    log.error({ action: name, err: error }, 'action failed');
+    return refuse(OUR_FAULT);
+  }
+}
+
+/**
+ * Runs a server action for whoever is signed in, if their role may. Every action goes through here or {@link open};
+ * a test finds those that do not.
+ */
+export const act = <A extends Answer<object>>(
+  name: ActionName,
+  run: (member: Member) => Promise<A>,
+): Promise<A | ReturnType<typeof refuse>> =>
+  open<A | ReturnType<typeof refuse>>(name, async () => {
+    const member = await currentMember();
+    if (!member) return refuse(SIGNED_OUT);
+    if (!mayDo(name, member.role)) return refuse(whoMay(name));
+    return run(member);
+  });

@@ -1,0 +1,100 @@
+import type { Doer } from '../jobs/withJob';
+
+type Role = Doer['role'];
+/** Who may: anybody at all, whoever holds the secret address, whoever has signed in on this device, or these roles. */
+export type Rule = 'anyone' | 'holder' | 'device' | readonly Role[];
+
+const EVERY: readonly Role[] = ['technician', 'lead', 'front-desk', 'owner'];
+/** Those whose hands are on the vehicle; a shop's owner may be its only technician and its lead. */
+const BAY: readonly Role[] = ['technician', 'lead', 'owner'];
+const LEADS: readonly Role[] = ['lead', 'owner'];
+const DESK: readonly Role[] = ['front-desk', 'lead', 'owner'];
+const OWNER: readonly Role[] = ['owner'];
+
+/** Every page, by its path in the application. */
+export const PAGES = {
+  '/': 'anyone',
+  '/audit': OWNER,
+  '/book': EVERY,
+  '/bring-in': EVERY,
+  '/jobs/[id]/[[...room]]': EVERY,
+  '/join/[token]': 'holder',
+  '/kits': EVERY,
+  '/limits': EVERY,
+  '/me': EVERY,
+  '/members': OWNER,
+  '/person': 'anyone',
+  '/sheet/[token]': 'holder',
+  '/verify': 'anyone',
+  '/waiting': EVERY,
+  '/yard': EVERY,
+} as const satisfies Record<string, Rule>;
+
+/** Every route handler, by method and path. */
+export const ROUTES = {
+  'GET /api/health': 'anyone',
+  'GET /api/jobs/[id]': EVERY,
+  'GET /api/ready': 'anyone',
+  'GET /jobs/[id]/job.json': EVERY,
+  'GET /jobs/[id]/readings.csv': EVERY,
+  'GET /jobs/[id]/sheet.pdf': EVERY,
+  'GET /jobs/[id]/signed.json': EVERY,
+  'GET /sheet/[token]/sheet.pdf': 'holder',
+  'POST /api/outbox': EVERY,
+} as const satisfies Record<string, Rule>;
+
+/** Every server action, by its name. */
+export const ACTIONS = {
+  acceptStop: LEADS,
+  amendSheet: LEADS,
+  bookVehicle: EVERY,
+  changeByPin: 'device',
+  changeMember: OWNER,
+  changePassword: EVERY,
+  endOtherSessions: EVERY,
+  endSession: EVERY,
+  importJob: EVERY,
+  inviteMember: OWNER,
+  joinShop: 'holder',
+  makePasswordLink: OWNER,
+  makeSheetLink: DESK,
+  openNextGate: BAY,
+  revokeInvitation: OWNER,
+  revokeSheetLink: DESK,
+  saveKit: DESK,
+  saveLimit: LEADS,
+  savePlan: BAY,
+  setPin: EVERY,
+  setTheme: 'anyone',
+  setUnits: 'anyone',
+  sheetLinks: EVERY,
+  signIn: 'anyone',
+  signOff: LEADS,
+  signOut: 'anyone',
+} as const satisfies Record<string, Rule>;
+
+/** What can be filed from a device, by kind of entry: the front desk writes notes, the bay measures. */
+export const ENTRIES = { reading: BAY, strike: BAY, change: BAY, note: EVERY } as const;
+
+export type Place = keyof typeof PAGES | keyof typeof ROUTES;
+export type ActionName = keyof typeof ACTIONS;
+
+const allows = (rule: Rule, role: Role): boolean => typeof rule === 'string' || rule.includes(role);
+const places: Record<Place, Rule> = { ...PAGES, ...ROUTES };
+
+export const mayEnter = (place: Place, role: Role): boolean => allows(places[place], role);
+export const mayDo = (action: ActionName, role: Role): boolean => allows(ACTIONS[action], role);
+
+const ROLE_WORD: Record<Role, string> = {
+  technician: 'a technician',
+  lead: 'a lead',
+  'front-desk': 'the front desk',
+  owner: 'the owner',
+};
+/** "Only a lead or the owner does this." */
+export function whoMay(action: ActionName): string {
+  const rule: Rule = ACTIONS[action];
+  if (typeof rule === 'string') return 'Anybody does this.';
+  const words = rule.map((role) => ROLE_WORD[role]);
+  return `Only ${[words.slice(0, -1).join(', '), words.at(-1)].filter(Boolean).join(' or ')} does this.`;
+}

@@ -1,0 +1,32 @@
+/** The database cannot be reached or has no connection to spare; nothing was written. */
+export class DatabaseAway extends Error {
+  /** Survives the way to the browser, where an error page knows it by this. */
+  readonly digest = 'DATABASE_AWAY';
+}
+export const AWAY_MESSAGE =
+  'The database does not answer. Nothing was changed, and what you typed is still here. Try again in a moment.';
+
+// Classes 08 (connection) and 57P (shut down, crashed, starting), too many connections, and Node's own.
+const CODES =
+  /^(08...|57P0[1-5]|53300|53400|25P03|ECONNREFUSED|ECONNRESET|ENOTFOUND|EHOSTUNREACH|ETIMEDOUT|EPIPE|EAI_AGAIN)$/;
+const WORDS =
+  /timeout exceeded when trying to connect|Connection terminated|Query read timeout|Client has encountered a connection error|Cannot use a pool after calling end|not queryable/i;
+
+/** Whether an error, or what caused it, is the database being away rather than something wrong in a query. */
+export function isAway(error: unknown): boolean {
+  for (let e: unknown = error; e instanceof Error; e = e.cause) {
+    if (e instanceof DatabaseAway) return true;
+    if ('code' in e && typeof e.code === 'string' && CODES.test(e.code)) return true;
+    if (WORDS.test(e.message)) return true;
+    if (e instanceof AggregateError && e.errors.some(isAway)) return true;
+  }
+  return false;
+}
+
+/** Whether the database's own rules refused it (class 22 or 23: ill-formed text, a broken constraint or trigger). */
+export function isRefusedByRule(error: unknown): boolean {
+  for (let e: unknown = error; e instanceof Error; e = e.cause) {
+    if ('code' in e && typeof e.code === 'string' && /^2[23]/.test(e.code)) return true;
+  }
+  return false;
+}

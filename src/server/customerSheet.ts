@@ -1,0 +1,51 @@
+import 'server-only';
+import { sql } from 'drizzle-orm';
+import { INCH_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { shops } from '@/db/schema/shops';
+import { note } from './audit';
+import { atDoor, inShop } from './database';
+import { whence } from './session';
+import { snapshotOf, type Snapshot } from './snapshot';
+import { tokenHash } from './tokens';
+
+export interface CustomerSheet {
+  shop: { name: string; timeZone: string };
+  units: UnitChoice;
+  snapshot: Snapshot;
+}
+
+/** The signed sheet that a customer's link opens, or null where it opens none (any more). */
+export async function customerSheet(token: unknown): Promise<CustomerSheet | null> {
+  if (typeof token !== 'string' || !/^[\w-]{43}$/.test(token)) return null;
+  const found = await atDoor((db) =>
+    db.execute<{ shop_id: string; job_id: string }>(sql`select * from door_sheet_link(${tokenHash(token)})`),
+  );
+  const link = found.rows[0];
+  if (!link) return null;
+  const [shop] = await inShop(link.shop_id, (tx) => tx.select().from(shops));
+  if (!shop) return null;
+  const units: UnitChoice = {
+    ...INCH_SHOP,
+    length: shop.lengthUnit,
+    pressure: shop.pressureUnit,
+    mass: shop.massUnit,
+  };
+  const from = await whence();
+  const reader = {
+    id: '',
+    name: 'Customer',
+    role: 'front-desk' as const,
+    userId: '',
+    sessionId: '',
+    shop: { id: shop.id, name: shop.name, timeZone: shop.timeZone },
+    shopUnits: units,
+    units,
+    from,
+  };
+  const snapshot = await snapshotOf({ ...reader, id: '00000000-0000-0000-0000-000000000000' }, link.job_id);
+  if (!snapshot?.signed) return null;
+  await inShop(shop.id, (tx) =>
+    note(tx, reader, 'sheet opened by link', { jobId: link.job_id, about: snapshot.document.job.number }),
+  );
+  return { shop: reader.shop, units, snapshot };
+}

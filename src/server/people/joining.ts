@@ -1,0 +1,54 @@
+import { sql } from 'drizzle-orm';
+import { hashPassword } from 'better-auth/crypto';
+import { z } from 'zod';
+import { refuse, type Answer } from '../answer';
+import { atDoor } from '../database';
+import type { Doer } from '../jobs/withJob';
+import { tokenHash } from '../tokens';
+import { countAttempt } from './attempts';
+import { passwordFault } from './passwords';
+
+interface Invitation extends Record<string, unknown> {
+  kind: 'join' | 'password';
+  name: string;
+  email: string;
+  role: Doer['role'];
+  shop_name: string;
+}
+const Token = z.string().regex(/^[\w-]{43}$/);
+const GONE = 'This link was used, revoked or is too old. Ask the shop’s owner for another.';
+
+/** What an invitation's link invites to; null where it does not (any more). */
+export async function invitationAt(token: unknown): Promise<Invitation | null> {
+  const parsed = Token.safeParse(token);
+  if (!parsed.success) return null;
+  const found = await atDoor((db) =>
+    db.execute<Invitation>(sql`select * from door_invitation(${tokenHash(parsed.data)})`),
+  );
+  return found.rows[0] ?? null;
+}
+
+/** Chooses the password and joins, or chooses a new one; the link works once. */
+export async function takeUpInvitation(token: unknown, raw: unknown, address: string): Promise<Answer> {
+  const invitation = await invitationAt(token);
+  if (!invitation) return refuse(GONE);
+  const parsed = z.object({ password: z.string(), again: z.string() }).safeParse(raw);
+  if (!parsed.success) return refuse('Choose a password and type it twice.');
+  const { password, again } = parsed.data;
+  const fault = passwordFault(password, [invitation.name, invitation.email, invitation.shop_name]);
+  if (fault) return refuse(fault, { password: fault });
+  if (password !== again) return refuse('The two are not the same.', { again: 'Not the same as above.' });
+  // Hashing is dear: whoever holds a link cannot make the server do it without end.
+  const attempt = await countAttempt(`join ${tokenHash(String(token))}`, address, null);
+  if ('wait' in attempt) return refuse(`Too many tries. Try again in ${attempt.wait} minutes.`);
+  const hash = await hashPassword(password);
+  const done = await atDoor((db) =>
+    db.execute<{ who: string }>(
+      sql`select door_join(${tokenHash(String(token))}, ${crypto.randomUUID()}, ${crypto.randomUUID()}, ${hash}) as who`,
+    ),
+  );
+  const who = done.rows[0]?.who ?? 'gone';
+  if (who === 'taken')
+    return refuse('That e-mail has an account already. Sign in with it, or ask for another invitation.');
+  return who === 'gone' ? refuse(GONE) : { ok: true };
+}

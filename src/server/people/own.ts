@@ -1,0 +1,38 @@
+import { and, eq } from 'drizzle-orm';
+import { hashPassword } from 'better-auth/crypto';
+import { account, pins } from '@/db/schema/auth';
+import { refuse, type Answer } from '../answer';
+import { note } from '../audit';
+import { atDoor, inShop } from '../database';
+import type { Doer } from '../jobs/withJob';
+import { endSessions } from './membership';
+import { passwordFault, pinFault } from './passwords';
+
+type Person = Doer & { userId: string; sessionId: string; shop: { id: string; name: string } };
+
+/** Sets the person's PIN for shared tablets. */
+export async function setNewPin(person: Person, pin: unknown): Promise<Answer> {
+  const fault = typeof pin === 'string' ? pinFault(pin) : 'Six digits.';
+  if (fault || typeof pin !== 'string') return refuse(fault ?? '', { pin: fault ?? '' });
+  const row = { userId: person.userId, hash: await hashPassword(pin), setAt: new Date() };
+  await atDoor((db) => db.insert(pins).values(row).onConflictDoUpdate({ target: pins.userId, set: row }));
+  await inShop(person.shop.id, (tx) => note(tx, person, 'pin set'));
+  return { ok: true };
+}
+
+/** Changes the person's own password; every other session of theirs ends. */
+export async function setNewPassword(person: Person, next: unknown): Promise<Answer> {
+  const fault =
+    typeof next === 'string' ? passwordFault(next, [person.name, person.shop.name]) : 'Type the new password.';
+  if (fault || typeof next !== 'string') return refuse(fault ?? '', { next: fault ?? '' });
+  const hash = await hashPassword(next);
+  await atDoor((db) =>
+    db
+      .update(account)
+      .set({ password: hash, updatedAt: new Date() })
+      .where(and(eq(account.userId, person.userId), eq(account.providerId, 'credential'))),
+  );
+  await endSessions(person.userId, { allBut: person.sessionId });
+  await inShop(person.shop.id, (tx) => note(tx, person, 'password changed'));
+  return { ok: true };
+}

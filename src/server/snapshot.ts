@@ -1,0 +1,85 @@
+import 'server-only';
+import { asc, eq } from 'drizzle-orm';
+import type { Verdict } from '@/core/checks/types';
+import type { JobDocument } from '@/core/job/schema';
+import type { Sheet } from '@/core/sheet/sheet';
+import { readSignedSheet } from '@/core/sheet/signed';
+import { signedSheetOf } from '@/db/queries/filed';
+import { loadJob, readingsBy } from '@/db/queries/jobs';
+import { kits } from '@/db/schema/shops';
+import { inShop } from './database';
+import type { Member } from './session';
+
+export interface KitChoice {
+  id: string;
+  name: string;
+  claimFront: number;
+  claimRear: number;
+  source: string;
+}
+/** A signed sheet as it was frozen, and what was amended since. */
+export interface Signed {
+  sha256: string;
+  sheets: { in: Sheet; mm: Sheet };
+  verdicts: Verdict[];
+  amendments: { ordinal: number; text: string; by: string; at: string; amends: string; sha256: string }[];
+}
+/** All that a device needs to show a job and to work on it without the server. */
+export interface Snapshot {
+  id: string;
+  revision: number;
+  version: number;
+  planBy: string;
+  planAt: string | null;
+  kitId: string | null;
+  document: JobDocument;
+  kits: KitChoice[];
+  /** Ids of the readings that this person filed. */
+  mine: string[];
+  signed: Signed | null;
+}
+
+/** The job as it stands, for a member of its shop; null where the shop has no such job. */
+export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | null> =>
+  inShop(member.shop.id, async (tx) => {
+    const shopId = member.shop.id;
+    const loaded = await loadJob(tx, shopId, jobId);
+    if (!loaded) return null;
+    const frozen = loaded.document.job.state === 'open' ? null : await signedSheetOf(tx, shopId, jobId);
+    const list = await tx
+      .select({
+        id: kits.id,
+        name: kits.name,
+        claimFront: kits.claimFront,
+        claimRear: kits.claimRear,
+        source: kits.source,
+      })
+      .from(kits)
+      .where(eq(kits.shopId, shopId))
+      .orderBy(asc(kits.name));
+    const { sheets, verdicts } = frozen ? readSignedSheet(frozen.sheet) : { sheets: null, verdicts: null };
+    return {
+      ...loaded,
+      kits: list,
+      mine: await readingsBy(tx, shopId, jobId, member.id),
+      signed:
+        frozen && sheets && verdicts
+          ? {
+              sha256: frozen.sha256,
+              sheets,
+              verdicts,
+              amendments: frozen.amendments.map((a) => ({
+                ordinal: a.ordinal,
+                text: a.text,
+                by: a.byName,
+                at: new Date(a.at).toISOString(),
+                amends: a.amends,
+                sha256: a.sha256,
+              })),
+            }
+          : null,
+    };
+  });
+
+/** The frozen text of a signed sheet, byte for byte what its hash was taken of. */
+export const signedText = (shopId: string, jobId: string) => inShop(shopId, (tx) => signedSheetOf(tx, shopId, jobId));

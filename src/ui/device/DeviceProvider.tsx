@@ -1,0 +1,127 @@
+'use client';
+
+import { useLiveQuery } from 'dexie-react-hooks';
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import type { Entry } from '@/core/filing/entry';
+import { forgetPages, keepWorking } from './offline';
+import { backOff, sendRound, type Link } from './sender';
+import { handOver, keep, letGo, store, type Waiting } from './store';
+
+interface Device {
+  /** What this person filed here that the server has not, or refused, or has only just taken. */
+  waiting: readonly Waiting[];
+  link: Link;
+  /** Puts one thing on this device's disk and sets off sending. */
+  file: (entry: Entry, job: string, what: string) => Promise<void>;
+  /** Tries to send everything now; true when nothing of the job (or at all) waits any more. */
+  flush: (jobId?: string) => Promise<boolean>;
+  /** Told by whoever talks to the server. */
+  heard: (link: Link) => void;
+  ready: boolean;
+}
+const Context = createContext<Device | null>(null);
+const NONE: Waiting[] = [];
+
+/** One tab of a browser sends at a time; others wait their turn. */
+async function alone<T>(run: () => Promise<T>): Promise<T> {
+  // Without TLS a browser has no locks: then ids alone keep things from being filed twice.
+  return 'locks' in navigator ? navigator.locks.request('high-gate-send', run) : run();
+}
+
+/** Everything signed-in pages need of the device: what waits on it, and the sending of it. */
+export function DeviceProvider({ member, children }: { member: string; children: ReactNode }) {
+  const [link, setLink] = useState<Link>('good');
+  const [ready, setReady] = useState(false);
+  const misses = useRef(0);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const again = useRef<() => void>(() => {});
+  const waiting = useLiveQuery(
+    () =>
+      ready ? store().waiting.where('[member+state]').between([member, ''], [member, '\uffff']).sortBy('seq') : NONE,
+    [member, ready],
+    NONE,
+  );
+
+  const round = useCallback(async () => {
+    clearTimeout(timer.current);
+    const done = await alone(() =>
+      sendRound(store(), member, (body) =>
+        fetch('/api/outbox', {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body,
+          signal: AbortSignal.timeout(30_000),
+        }),
+      ),
+    );
+    if (done.answered > 0 || !done.more) misses.current = 0;
+    else misses.current++;
+    // An empty round says nothing about the network.
+    if (done.answered > 0 || done.more) setLink(done.link);
+    if (done.more) {
+      const wait = done.link === 'good' ? 0 : (done.pause ?? backOff(misses.current));
+      timer.current = setTimeout(() => again.current(), wait * 1000);
+    }
+    return done;
+  }, [member]);
+
+  useEffect(() => {
+    again.current = () => void round().catch(() => setLink('away'));
+    let on = true;
+    void (async () => {
+      if (await handOver(store(), member)) await forgetPages();
+      await letGo(store(), member);
+      if (!on) return;
+      setReady(true);
+      again.current();
+      void keepWorking();
+    })().catch(() => {
+      // A browser that keeps nothing (private window, full disk) still shows pages; filing will say so.
+      if (on) setReady(true);
+    });
+    const tryNow = () => {
+      misses.current = 0;
+      again.current();
+    };
+    window.addEventListener('online', tryNow);
+    window.addEventListener('focus', tryNow);
+    return () => {
+      on = false;
+      clearTimeout(timer.current);
+      window.removeEventListener('online', tryNow);
+      window.removeEventListener('focus', tryNow);
+    };
+  }, [member, round]);
+
+  const file = useCallback(
+    async (entry: Entry, job: string, what: string) => {
+      await keep(store(), { id: entry.id, member, jobId: entry.jobId, job, what, entry });
+      again.current();
+    },
+    [member],
+  );
+  const flush = useCallback(
+    async (jobId?: string) => {
+      const left = async () =>
+        (await store().waiting.where({ member, state: 'here' }).toArray()).filter((w) => !jobId || w.jobId === jobId)
+          .length;
+      for (let tries = 0; tries < 40 && (await left()) > 0; tries++) {
+        const done = await round();
+        if (done.link !== 'good') break;
+      }
+      return (await left()) === 0;
+    },
+    [member, round],
+  );
+  const value = useMemo(
+    () => ({ waiting: waiting ?? NONE, link, file, flush, heard: setLink, ready }),
+    [waiting, link, file, flush, ready],
+  );
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+}
+
+export function useDevice(): Device {
+  const device = useContext(Context);
+  if (!device) throw new Error('useDevice is used outside a signed-in page');
+  return device;
+}

@@ -1,0 +1,89 @@
+'use client';
+
+import { usePathname, useSearchParams } from 'next/navigation';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import type { Snapshot } from '@/server/snapshot';
+import { useDevice } from '../device/DeviceProvider';
+import { GateRail } from '../GateRail';
+import { VehicleBand } from '../VehicleBand';
+import { BuildRoom } from './BuildRoom';
+import { IntakeRoom } from './IntakeRoom';
+import { MetNotice } from './MetNotice';
+import { PlanRoom } from './PlanRoom';
+import { ReadingGateRoom } from './ReadingGateRoom';
+import { ReadRoom } from './ReadRoom';
+import { ReleaseRoom } from './ReleaseRoom';
+import { goTo } from './RoomLink';
+import { isRoom, type Room } from './rooms';
+import { StoryRoom } from './StoryRoom';
+import { useSnapshot } from './useSnapshot';
+import { RoomContext, viewOf, type JobView, type Looker } from './view';
+
+const never = () => () => {};
+/** False while the server's page is taken over: it must first be shown as it was made. */
+const useTakenOver = (): boolean =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
+
+/**
+ * One job, at whichever gate. It is worked here, on the device, from the job as the server last told it and whatever
+ * waits here: so it shows at once what was filed, and goes on without network.
+ */
+export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker }) {
+  const takenOver = useTakenOver();
+  const [snapshot, refresh] = useSnapshot(initial, member.id);
+  const { waiting } = useDevice();
+  const view = useMemo(() => viewOf(snapshot, member, waiting), [snapshot, member, waiting]);
+  const room = useMemo(() => ({ view, refresh }), [view, refresh]);
+  const path = usePathname();
+  const home = `/jobs/${view.id}`;
+  const below = path.startsWith(`${home}/`) ? path.slice(home.length + 1) : '';
+  const { gate, state } = view.job.job;
+  const lost = below === '' || !isRoom(below);
+  useEffect(() => {
+    if (lost) goTo(`${home}/${state === 'open' ? gate : 'release'}`, { instead: true });
+  }, [lost, home, gate, state]);
+  if (!takenOver || lost)
+    return (
+      <main className="p-5">
+        <h1>{view.job.job.number}</h1>
+        <p className="hint">Opening the job.</p>
+      </main>
+    );
+  return (
+    <RoomContext.Provider value={room}>
+      <GateRail jobId={view.id} gates={view.gates} />
+      <VehicleBand vehicle={view.job.vehicle} corners={view.corners} verdicts={view.verdicts} />
+      <MetNotice />
+      <Inside room={below as Room} view={view} />
+    </RoomContext.Provider>
+  );
+}
+
+function Inside({ room, view }: { room: Room; view: JobView }) {
+  const asked = useSearchParams();
+  const at = { route: asked.get('route') ?? undefined, at: asked.get('at') ?? undefined };
+  switch (room) {
+    case 'intake':
+      return <IntakeRoom view={view} />;
+    case 'before':
+      return <ReadingGateRoom key="before" view={view} gate="before" />;
+    case 'after':
+      return <ReadingGateRoom key="after" view={view} gate="after" />;
+    case 'before/read':
+      return <ReadRoom view={view} gate="before" asked={at} />;
+    case 'after/read':
+      return <ReadRoom view={view} gate="after" asked={at} />;
+    case 'plan':
+      return <PlanRoom view={view} />;
+    case 'build':
+      return <BuildRoom view={view} />;
+    case 'release':
+      return <ReleaseRoom view={view} />;
+    case 'story':
+      return <StoryRoom view={view} />;
+  }
+}

@@ -1,0 +1,54 @@
+'use client';
+
+import { useLiveQuery } from 'dexie-react-hooks';
+import { show } from '@/core/units/format';
+import { spotName } from '@/core/job/figures';
+import { pointById } from '@/core/job/points';
+import type { Reading } from '@/core/job/schema';
+import { whenShort } from '@/core/time/when';
+import { store } from '../device/store';
+import { useRoom } from './view';
+
+/** Tells whoever filed a reading that somebody else read the same point, and whose stands. Each is told once. */
+export function MetNotice() {
+  const { view } = useRoom();
+  const { job, mine, member } = view;
+  const seen = useLiveQuery(
+    async () => new Set((await store().facts.where('key').startsWith(`met ${member.id} `).toArray()).map((f) => f.key)),
+    [member.id],
+    null,
+  );
+  if (!seen) return null;
+  const byId = new Map(job.readings.map((r) => [r.id, r]));
+  const struck = new Set(job.strikes.map((s) => s.reading));
+  const news = job.overlaps.flatMap((o) => {
+    const key = `met ${member.id} ${o.stands} ${o.yields}`;
+    const [stands, yields] = [byId.get(o.stands), byId.get(o.yields)];
+    const own = mine.has(o.stands) || mine.has(o.yields);
+    return own && stands && yields && !struck.has(o.stands) && !seen.has(key) ? [{ key, stands, yields }] : [];
+  });
+  if (news.length === 0) return null;
+  const figure = (r: Reading) => {
+    const quantity = pointById(r.point)?.quantity;
+    const text =
+      r.value !== null && quantity && quantity !== 'observation'
+        ? show(quantity, r.value, member.units).text
+        : r.answer.replaceAll('-', ' ');
+    return `${text} (${mine.has(r.id) ? 'you' : r.takenBy}, ${whenShort(r.takenAt, member.shop.timeZone)})`;
+  };
+  return (
+    <section role="status" aria-label="Read twice" className="space-y-2 border-b-2 border-watch bg-panel px-5 py-3">
+      {news.map(({ key, stands, yields }) => (
+        <div key={key} className="flex flex-wrap items-center gap-x-5 gap-y-2">
+          <p className="min-w-0 flex-1 basis-96">
+            <strong className="first-letter:uppercase">{spotName(stands)}</strong> was read by two people: the later,{' '}
+            {figure(stands)}, stands; {figure(yields)} stays in the story.
+          </p>
+          <button type="button" className="btn" onClick={() => void store().facts.put({ key, value: 'seen' })}>
+            Understood
+          </button>
+        </div>
+      ))}
+    </section>
+  );
+}

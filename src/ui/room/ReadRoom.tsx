@@ -1,0 +1,132 @@
+'use client';
+
+import { useEffect } from 'react';
+import { unlockedBy } from '@/core/checks/unlocks';
+import { Figures } from '@/core/job/figures';
+import { otherSide, STATE_NAME } from '@/core/job/places';
+import { isEssential } from '@/core/job/points';
+import type { ReadingGate } from '@/core/job/schema';
+import { buildRoute, minutesLeft, type RouteStop } from '@/core/route/route';
+import { show } from '@/core/units/format';
+import { gateShutForReading } from '@/core/filing/makeReading';
+import { whenShort } from '@/core/time/when';
+import { ChecksPanel } from '../ChecksPanel';
+import { FiledHere } from '../reading/FiledHere';
+import { ReadingInHand, type StopInHand } from '../reading/ReadingInHand';
+import { filedAt } from './filedAt';
+import { goTo, RoomLink } from './RoomLink';
+import type { JobView } from './view';
+
+interface Props {
+  view: JobView;
+  gate: ReadingGate;
+  asked: { route?: string; at?: string };
+}
+
+/** The way through the readings: leads back to the gate where there is none (any more). */
+export function ReadRoom(props: Props) {
+  const { view, gate, asked } = props;
+  const home = `/jobs/${view.id}/${gate}`;
+  const kind = asked.route === 'full' ? 'full' : 'short';
+  const shut = !view.open || !view.bay || gateShutForReading(view.job, gate, new Date().toISOString()) !== null;
+  const stops = shut ? [] : buildRoute(view.job, gate, kind);
+  const firstOpen = stops.findIndex((s) => s.status !== 'answered');
+  const wanted = asked.at ? stops.findIndex((s) => s.key === asked.at) : firstOpen;
+  const index = wanted >= 0 ? wanted : firstOpen;
+  const stop = stops[index];
+  const none = stop === undefined;
+  useEffect(() => {
+    if (none) goTo(home, { instead: true });
+  }, [none, home]);
+  return stop ? <Reading {...props} home={home} kind={kind} stops={stops} index={index} stop={stop} /> : null;
+}
+
+/** The reading in hand, with what it unlocks and what was filed here before. */
+function Reading({
+  view,
+  gate,
+  home,
+  kind,
+  stops,
+  index,
+  stop,
+}: Props & { home: string; kind: 'full' | 'short'; stops: RouteStop[]; index: number; stop: RouteStop }) {
+  const { id, job, verdicts, member, open } = view;
+  const href = (s: RouteStop | undefined) => (s ? `${home}/read?route=${kind}&at=${s.key}` : home);
+  const after = [...stops.slice(index + 1), ...stops.slice(0, index)];
+  const next = after.find((s) => s.status !== 'answered');
+  const lap = stops.filter((s) => s.state === stop.state);
+  const spot = { gate, point: stop.point.id, place: stop.place, state: stop.state };
+  const figures = new Figures(job);
+  const across = otherSide(stop.place);
+  const spread = figures.figure(spot);
+  const inHand: StopInHand = {
+    key: stop.key,
+    point: stop.point.id,
+    label: stop.point.label,
+    how: stop.point.how,
+    quantity: stop.point.quantity,
+    instrument: stop.point.instrument,
+    drawing: stop.point.drawing,
+    rideHeight: stop.point.rideHeight,
+    mayBeAbsent: stop.point.quantity !== 'observation' && !isEssential(stop.point, job),
+    place: stop.place,
+    state: stop.state,
+    set: stop.set,
+  };
+  const filed = filedAt(view, spot, (iso) => whenShort(iso, member.shop.timeZone));
+  return (
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+      <ReadingInHand
+        key={stop.key}
+        gate={gate}
+        stop={inHand}
+        position={`${lap.indexOf(stop) + 1} of ${lap.length} ${STATE_NAME[stop.state]} · ${minutesLeft(stops)} min left on the ${kind} route`}
+        nextHref={href(next)}
+        previousHref={index > 0 ? href(stops[index - 1]) : null}
+        followingHref={index < stops.length - 1 ? href(stops[index + 1]) : null}
+        here={figures.at(spot).filter((r) => r.set === stop.set)}
+        noBefore={
+          gate === 'after' &&
+          stop.point.gates.includes('before') &&
+          figures.figure({ ...spot, gate: 'before' }).status !== 'read'
+        }
+        otherSideRead={across !== null && figures.figure({ ...spot, place: across }).status === 'read'}
+      />
+      <aside className="border-l border-rule p-5">
+        <h2 className="pb-1">This reading unlocks</h2>
+        <ChecksPanel
+          jobId={id}
+          verdicts={unlockedBy(job, verdicts, spot)}
+          empty="Kept for the record and the sheet; no check of this slice needs it yet."
+        />
+        {filed.length > 0 && (
+          <>
+            <h2 className="pt-5 pb-1">Already filed here</h2>
+            {spread.status === 'read' && spread.readings.length > 1 && stop.point.quantity !== 'observation' && (
+              <p className="hint">
+                {spread.readings.length} readings spread {show(stop.point.quantity, spread.spread, member.units).text}
+              </p>
+            )}
+            <FiledHere filed={filed} open={open} />
+          </>
+        )}
+        <nav aria-label="Route" className="flex flex-wrap gap-3 pt-6">
+          {index > 0 && (
+            <RoomLink className="btn" href={href(stops[index - 1])}>
+              Back one
+            </RoomLink>
+          )}
+          {index < stops.length - 1 && (
+            <RoomLink className="btn" href={href(stops[index + 1])}>
+              Skip
+            </RoomLink>
+          )}
+          <RoomLink className="btn" href={home}>
+            Leave the route
+          </RoomLink>
+        </nav>
+      </aside>
+    </main>
+  );
+}

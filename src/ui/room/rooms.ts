@@ -1,0 +1,16 @@
+/** Where one can be in a job: its six gates, the two routes, the story. */
+export const ROOMS = [
+  'intake',
+  'before',
+  'before/read',
+  'plan',
+  'build',
+  'after',
+  'after/read',
+  'release',
+  'story',
+] as const;
+export type Room = (typeof ROOMS)[number];
+
+/** Whether a path below the job leads anywhere; the bare job leads to the gate where the vehicle stands. */
+export const isRoom = (path: string): boolean => path === '' || (ROOMS as readonly string[]).includes(path);

@@ -1,0 +1,84 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
+import { JobDocument } from '@/core/job/schema';
+import type { Snapshot } from '@/server/snapshot';
+import { useDevice } from '../device/DeviceProvider';
+import { keepPage } from '../device/offline';
+import { keepJob, store } from '../device/store';
+
+/** How often a job that is looked at asks whether there is news of it. */
+const EVERY = 8000;
+const Told = z.looseObject({ id: z.uuid(), revision: z.number(), document: JobDocument });
+
+/**
+ * The job as the server last told it to this device: what came with the page, what was kept here (later, where the
+ * page itself was kept), and news as it comes.
+ */
+export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () => Promise<void>] {
+  const [snapshot, setSnapshot] = useState(initial);
+  const { ready, heard, waiting } = useDevice();
+  const latest = useRef(initial);
+  const take = useCallback(
+    (next: Snapshot) => {
+      if (next.revision < latest.current.revision) return;
+      latest.current = next;
+      setSnapshot(next);
+      void keepJob(store(), member, next).catch(() => {});
+    },
+    [member],
+  );
+
+  const refresh = useCallback(async () => {
+    try {
+      const response = await fetch(`/api/jobs/${initial.id}`, {
+        headers: { 'If-None-Match': `"${member}.${latest.current.revision}"` },
+        signal: AbortSignal.timeout(15_000),
+      });
+      if (response.status === 401) return heard('signed-out');
+      if (response.status >= 500) return heard('away');
+      heard('good');
+      if (response.status !== 200) return;
+      const told: unknown = await response.json();
+      if (Told.safeParse(told).success) take(told as Snapshot);
+    } catch {
+      heard('no-network');
+    }
+  }, [initial.id, member, heard, take]);
+
+  useEffect(() => {
+    if (!ready) return;
+    void (async () => {
+      const kept = await store().jobs.get(initial.id);
+      if (kept?.member === member && kept.snapshot.revision > latest.current.revision) {
+        latest.current = kept.snapshot;
+        setSnapshot(kept.snapshot);
+      } else await keepJob(store(), member, latest.current);
+      // The page may be the one kept here: whether it is still so is asked at once.
+      await refresh();
+      await keepPage(`/jobs/${initial.id}`);
+    })().catch(() => {});
+    const timer = setInterval(() => document.visibilityState === 'visible' && void refresh(), EVERY);
+    const focused = () => void refresh();
+    window.addEventListener('focus', focused);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('focus', focused);
+    };
+  }, [ready, initial.id, member, refresh]);
+
+  // What the server has just taken is fetched with the job, and then let go of here.
+  const filed = waiting.filter((w) => w.jobId === initial.id && w.state === 'filed').length;
+  useEffect(() => {
+    if (filed > 0) void refresh();
+  }, [filed, refresh]);
+
+  // A page made anew by the server (units changed, say) brings the job with it.
+  const [seen, setSeen] = useState(initial);
+  if (seen !== initial) {
+    setSeen(initial);
+    if (initial.revision > snapshot.revision) setSnapshot(initial);
+  }
+  return [snapshot, refresh];
+}

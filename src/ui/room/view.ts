@@ -1,0 +1,95 @@
+'use client';
+
+import { createContext, useContext } from 'react';
+import { workJob } from '@/core/checks/workJob';
+import type { Verdict } from '@/core/checks/types';
+import { withWaiting } from '@/core/filing/applyEntry';
+import { gateStates, type GateState } from '@/core/gates/gates';
+import type { JobDocument } from '@/core/job/schema';
+import { cornerStances, type CornerStance } from '@/core/plan/stance';
+import type { UnitChoice } from '@/core/units/quantity';
+import type { Role } from '@/server/session';
+import type { KitChoice, Signed, Snapshot } from '@/server/snapshot';
+import type { Waiting } from '../device/store';
+
+/** Who looks, as far as the screen needs it. */
+export interface Looker {
+  id: string;
+  name: string;
+  role: Role;
+  shop: { id: string; name: string; timeZone: string };
+  units: UnitChoice;
+}
+
+/** A job with everything core works from it, this device's own filings included. */
+export interface JobView {
+  id: string;
+  version: number;
+  planBy: string;
+  planAt: string | null;
+  kitId: string | null;
+  kits: readonly KitChoice[];
+  member: Looker;
+  job: JobDocument;
+  verdicts: readonly Verdict[];
+  gates: GateState[];
+  corners: CornerStance[];
+  /** Readings, plan and signature can still be filed. */
+  open: boolean;
+  /** May measure and change things on the vehicle; may decide for the shop; may hand out sheets. */
+  bay: boolean;
+  lead: boolean;
+  desk: boolean;
+  signed: Signed | null;
+  mine: ReadonlySet<string>;
+  /** Of what was filed on this device: whether the server has it yet. */
+  stateOf: (id: string) => 'here' | 'filed';
+  refused: readonly Waiting[];
+}
+
+/** Works the job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again. */
+export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[]): JobView {
+  const own = waiting.filter((w) => w.jobId === snapshot.id);
+  const live = own.filter((w) => w.state !== 'refused');
+  const job = withWaiting(
+    snapshot.document,
+    live.map((w) => w.entry),
+    member.name,
+  );
+  const verdicts = snapshot.signed?.verdicts ?? workJob(job);
+  const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
+  const bay = member.role !== 'front-desk';
+  return {
+    id: snapshot.id,
+    version: snapshot.version,
+    planBy: snapshot.planBy,
+    planAt: snapshot.planAt,
+    kitId: snapshot.kitId,
+    kits: snapshot.kits,
+    member,
+    job,
+    verdicts,
+    gates: gateStates(job, verdicts),
+    corners: cornerStances(job),
+    open: job.job.state === 'open',
+    bay,
+    lead: member.role === 'lead' || member.role === 'owner',
+    desk: member.role !== 'technician',
+    signed: snapshot.signed,
+    mine: new Set([...snapshot.mine, ...own.map((w) => w.id)]),
+    stateOf: (id) => (here.has(id) ? 'here' : 'filed'),
+    refused: own.filter((w) => w.state === 'refused'),
+  };
+}
+
+interface Room {
+  view: JobView;
+  /** Asks the server for the job anew; resolves when it is shown. */
+  refresh: () => Promise<void>;
+}
+export const RoomContext = createContext<Room | null>(null);
+export function useRoom(): Room {
+  const room = useContext(RoomContext);
+  if (!room) throw new Error('useRoom is used outside a job');
+  return room;
+}
