@@ -26,5 +26,14 @@ function plainError(error: unknown): object {
   const cause = error.cause instanceof Error ? plainError(error.cause) : undefined;
   const message = error.message.startsWith('Failed query') ? 'Failed query' : error.message.split('\nparams:')[0];
   const code = 'code' in error ? { code: error.code } : {};
-  return { type: error.name, message, ...code, ...(cause && { cause }), at: error.stack?.split('\n').slice(1, 6) };
+  return {
+    type: error.name,
+    message,
+    ...code,
+    ...(cause && { cause }),
+    at: error.stack
+      ?.split('\n')
+      .filter((line) => /^\s+at /.test(line))
+      .slice(0, 5),
+  };
 }

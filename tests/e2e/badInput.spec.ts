@@ -45,11 +45,12 @@ test('a reading that is not understood, unlikely, wrong or doubled loses nothing
   await page.getByRole('button', { name: 'Strike out, keep in the story' }).click();
   await expect(page.getByText('struck by Runa: read at the wrong corner')).toBeVisible();
 
-  // Two tabs on one job: both readings stand, neither overwrites.
+  // Two tabs on one job: each shows what the other filed, so the second is a repeat; neither overwrites.
   const second = await context.newPage();
   await second.goto(at(job, 'before', 'hubToLip.FL.floor'));
   await type(page, '18 5/8');
   await page.waitForURL((url) => !url.search.includes('hubToLip.FL'));
+  await expect(second.getByText('18 5/8').first()).toBeVisible();
   await type(second, '18 11/16');
   await second.waitForURL((url) => !url.search.includes('hubToLip.FL'));
   await page.goto(at(job, 'before', 'hubToLip.FL.floor'));

@@ -119,7 +119,14 @@ test('a kit is added once, and fills an empty plan with its claim', async ({ pag
   await expect(page.getByRole('cell', { name: 'Stile 50 sheet, revision A' })).toBeVisible();
   await add();
   await expect(page.getByText('in the list already')).toBeVisible();
+  // The front desk adds kits and books; a lead plans.
   const job = await book(page, { customer: 'Kit' });
+  await page.goto(`${job}/plan`);
+  await expect(page.getByText('A technician or a lead sets the plan.')).toBeVisible();
+  await page.getByRole('button', { name: /^Maren/ }).click();
+  await page.getByRole('menuitem', { name: /Sign out/ }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await signInAs(page, 'Ivo');
   await page.goto(`${job}/plan`);
   await page.getByLabel('Kit').selectOption({ label: 'Stile 50: claims 2 in front, 1 1/2 in rear' });
   await expect(page.getByLabel('Wanted lift, front')).toHaveValue('2 in');
@@ -149,13 +156,16 @@ test('day and bay colours are kept, and a stranger’s address shows nothing', a
     '/limits',
     '/kits',
     '/bring-in',
+    '/members',
+    '/audit',
+    '/me',
+    '/waiting',
     `${job}/before`,
-    `${job}/job.json`,
-    `${job}/readings.csv`,
-    `${job}/sheet.pdf`,
   ]) {
     await stranger.goto(where);
     await expect(stranger.getByRole('heading', { name: 'Sign in' }), where).toBeVisible();
   }
+  for (const file of ['job.json', 'readings.csv', 'sheet.pdf', 'signed.json'])
+    expect((await stranger.request.get(`${job}/${file}`)).status(), file).toBe(401);
   await stranger.close();
 });

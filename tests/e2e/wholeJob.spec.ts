@@ -29,6 +29,7 @@ for (const units of ['in', 'mm'] as const) {
     await expect(page.getByText('Only a lead signs')).toBeVisible();
     await page.getByRole('button', { name: /^Runa/ }).click();
     await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
 
     await signInAs(page, 'Ivo');
     await page.goto(`${job}/release`);

@@ -1,3 +1,4 @@
+import { mayDo } from '@/server/access/rules';
 import { requireMember } from '@/server/session';
 import { kitsOf } from '@/server/shopView';
 import { Frame } from '@/ui/Frame';
@@ -43,7 +44,11 @@ export default async function Kits() {
           )}
         </div>
         <aside className="border-l border-rule p-5">
-          <KitForm />
+          {mayDo('saveKit', member.role) ? (
+            <KitForm />
+          ) : (
+            <p className="hint">A lead, the front desk or the owner adds kits.</p>
+          )}
         </aside>
       </main>
     </Frame>

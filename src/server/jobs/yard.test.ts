@@ -3,48 +3,29 @@ import { Standing } from '@/core/gates/standing';
 import { workJob } from '@/core/checks/workJob';
 import type { Reading } from '@/core/job/schema';
 import { INCH_SHOP, METRIC_SHOP } from '@/core/units/quantity';
-import { loadJob } from '@/db/queries/jobs';
 import { shopLimits } from '@/db/queries/limits';
 import { YARD_PAGE, yardQuery, type YardFilter } from '@/db/queries/yard';
-import { user } from '@/db/schema/auth';
 import { jobs } from '@/db/schema/jobs';
-import { kits, members, shops } from '@/db/schema/shops';
+import { kits } from '@/db/schema/shops';
 import { demoJobs } from '../../../scripts/demo/jobs';
-import { closeDatabase, database } from '../database';
+import {
+  BOOKING,
+  closeAll,
+  entry,
+  jobOf,
+  makePerson,
+  makeShop,
+  owner,
+  send,
+  withDatabase,
+} from '../../../tests/support/shopDb';
+import { inShop } from '../database';
 import { bookingSchema, bookVehicle, nextNumber, type BookingForm } from './booking';
-import { recordChange } from './filing';
 import { importJob, insertJob } from './importing';
 import { saveKit, saveLimit } from './shopwork';
 import type { Doer } from './withJob';
 
-const FORM: BookingForm = {
-  customer: 'Ærø Farm',
-  contact: '',
-  make: 'Orrin',
-  model: 'Tarn',
-  tag: '',
-  body: 'pickup',
-  frontSuspension: 'beam-links',
-  rearSuspension: 'beam-leaves',
-  wheelbase: '112',
-  trackFront: '62',
-  trackRear: '62',
-  tyreDiameter: '31 1/2',
-  rearHose: 'centre',
-  swayLink: 'down',
-  use: 'test',
-  bay: '',
-  heightSchool: 'hub-to-lip',
-  lipWillChange: false,
-  promiseFront: 'Trail',
-  promiseRear: 'Trail',
-  wantedTyre: '',
-  notes: '',
-  referenceKind: 'before',
-  referenceFront: '',
-  referenceRear: '',
-  referenceSource: '',
-};
+const FORM = BOOKING;
 
 describe('booking form', () => {
   const wrong = (change: Partial<Record<keyof BookingForm, string>>) => {
@@ -78,28 +59,17 @@ describe('booking form', () => {
   });
 });
 
-const withDatabase = process.env.DATABASE_URL ? describe : describe.skip;
 withDatabase('the Yard on a real database', () => {
   let ivo: Doer;
   const filter: YardFilter = { words: '', show: 'open', gate: null, page: 0 };
-  const yard = (change: Partial<YardFilter> = {}) => yardQuery(database(), ivo.shop.id, { ...filter, ...change });
+  const yard = (change: Partial<YardFilter> = {}) =>
+    inShop(ivo.shop.id, (tx) => yardQuery(tx, ivo.shop.id, { ...filter, ...change }));
 
   beforeAll(async () => {
-    const db = database();
-    const [shop] = await db
-      .insert(shops)
-      .values({ name: 'Yard test', timeZone: 'UTC', lastJobNumber: 500 })
-      .returning();
-    const id = crypto.randomUUID();
-    await db.insert(user).values({ id, name: 'Ivo', email: `${id}@test.example` });
-    const [member] = await db
-      .insert(members)
-      .values({ shopId: shop?.id ?? '', userId: id, name: 'Ivo', role: 'lead' })
-      .returning();
-    ivo = { id: member?.id ?? '', name: 'Ivo', role: 'lead', shop: { id: shop?.id ?? '' } };
+    ivo = await makePerson(await makeShop('Yard test'), 'Ivo', 'lead');
     for (const job of demoJobs()) await insertJob(ivo, job);
   });
-  afterAll(closeDatabase);
+  afterAll(closeAll);
 
   test('most urgent first, and what it says is what core works', async () => {
     const rows = await yard();
@@ -134,18 +104,18 @@ withDatabase('the Yard on a real database', () => {
   });
   test('bookings at the same moment get numbers of their own', async () => {
     const numbers = await Promise.all(
-      Array.from({ length: 8 }, () => database().transaction((tx) => nextNumber(tx, ivo.shop.id))),
+      Array.from({ length: 8 }, () => inShop(ivo.shop.id, (tx) => nextNumber(tx, ivo.shop.id))),
     );
     expect(new Set(numbers).size).toBe(8);
     expect(numbers[0]).toMatch(/^HG-\d{4}$/);
   });
   test('every demo job comes out of the database as it went in', async () => {
     for (const job of demoJobs().filter((j) => j.job.state === 'open')) {
-      const [row] = await database()
+      const [row] = await owner()
         .select({ id: jobs.id })
         .from(jobs)
         .where(and(eq(jobs.shopId, ivo.shop.id), eq(jobs.number, job.job.number)));
-      const back = (await loadJob(database(), ivo.shop.id, row?.id ?? ''))?.document;
+      const back = await jobOf(ivo, row?.id ?? '');
       const iso = (at: string) => new Date(at).toISOString();
       expect(back?.job).toEqual({ ...job.job, bookedAt: iso(job.job.bookedAt) });
       expect([back?.vehicle, back?.kit, back?.plan, back?.reference, back?.limits]).toEqual([
@@ -174,7 +144,7 @@ withDatabase('the Yard on a real database', () => {
     ).toEqual({ ok: true });
     const [after] = await yard({ words: 'HG-0144' });
     expect(Standing.parse(after?.standing).verdict).not.toBe('Stop');
-    expect((await shopLimits(database(), ivo.shop.id)).tyreToBody).toMatchObject({
+    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody).toMatchObject({
       clear: 0,
       stop: -30,
       source: 'demo rule',
@@ -191,9 +161,9 @@ withDatabase('the Yard on a real database', () => {
   test('a change recorded moves the job in the Yard', async () => {
     const [row] = await yard({ words: 'HG-0139' });
     expect(Standing.parse(row?.standing).headline).toEqual(['Lead to sign']);
-    expect(
-      await recordChange(ivo, row?.id ?? '', { id: crypto.randomUUID(), kind: 'alignment', what: 'toe set' }),
-    ).toEqual({ ok: true });
+    expect(await send(ivo, entry(row?.id ?? '', 'change', { kind: 'alignment', what: 'toe set' }))).toMatchObject([
+      { state: 'filed' },
+    ]);
     const [later] = await yard({ words: 'HG-0139' });
     expect(JSON.stringify(Standing.parse(later?.standing).headline)).toContain('stale');
   });
@@ -205,7 +175,7 @@ withDatabase('the Yard on a real database', () => {
       ok: false,
       errors: { name: expect.any(String), claimFront: expect.any(String) },
     });
-    const rows = await database()
+    const rows = await owner()
       .select()
       .from(kits)
       .where(and(eq(kits.shopId, ivo.shop.id), eq(kits.name, 'Stile 50')));
@@ -216,7 +186,7 @@ withDatabase('the Yard on a real database', () => {
     const text = JSON.stringify({ ...job, job: { ...job?.job, number: 'HG-7000' } });
     const [one, two] = [await importJob(ivo, text), await importJob(ivo, text)];
     if (!one.ok || !two.ok) throw new Error('refused');
-    const number = async (id: string) => (await loadJob(database(), ivo.shop.id, id))?.document.job.number;
+    const number = async (id: string) => (await jobOf(ivo, id))?.job.number;
     expect(await number(one.jobId)).toBe('HG-7000');
     expect(await number(two.jobId)).not.toBe('HG-7000');
     expect(await importJob(ivo, '{}')).toMatchObject({

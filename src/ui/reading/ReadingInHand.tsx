@@ -73,12 +73,16 @@ export function ReadingInHand(props: Props) {
   const parsed = measured ? parseQuantity(measured, text, units) : null;
   const across = otherSide(stop.place);
 
+  // Once filed it is filed: a second press before the next one is in hand must not file a repeat.
+  const filed = useRef(false);
   const file = (answer: ReadingBody['answer'], more: { good?: boolean; instead?: boolean; confirmed?: boolean } = {}) =>
     start(async () => {
+      if (filed.current) return;
       setWrong('');
       const spot = { gate, point: stop.point, place: stop.place, state: stop.state };
       const odd = answer === 'measured' && parsed?.ok ? plausibilityQuestion(view.job, spot, parsed.value) : null;
       if (odd && !more.confirmed) return setQuestion(say(odd, units));
+      filed.current = true;
       const fault = await fileEntry(
         'reading',
         {
@@ -97,6 +101,7 @@ export function ReadingInHand(props: Props) {
         `${spotName(spot)}: ${answer === 'measured' ? text : answer.replaceAll('-', ' ')}`,
       );
       if (fault) {
+        filed.current = false;
         setQuestion('');
         setWrong(fault);
         field.current?.focus();
@@ -133,7 +138,7 @@ export function ReadingInHand(props: Props) {
   const inches = units.length !== 'mm';
   const instruments = Object.entries(INSTRUMENTS).filter(([, i]) => i.quantity === stop.quantity);
   return (
-    <section aria-labelledby="in-hand" onKeyDown={onKeyDown} className="p-5">
+    <section aria-labelledby="in-hand" data-stop={stop.key} onKeyDown={onKeyDown} className="p-5">
       <p className="text-sm font-semibold text-pencil">
         {PLACE_NAME[stop.place]} · {props.position}
         {stop.set > 1 && ` · set ${stop.set}: roll, bounce, then read again`}

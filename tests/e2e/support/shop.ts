@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 export const PASSWORD = 'high-gate-demo';
 
 /** Signs in from the start page with the demo's button for that person. */
-export async function signInAs(page: Page, name: 'Runa' | 'Ivo' | 'Maren') {
+export async function signInAs(page: Page, name: 'Runa' | 'Ivo' | 'Maren' | 'Solvei') {
   await page.goto('/');
   await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
   await expect(page.getByRole('heading', { name: 'What may open next' })).toBeVisible();
@@ -60,6 +60,9 @@ export async function takeShortRoute(
     await page.waitForURL((url) => url.pathname.endsWith(`/${gate}`) || url.pathname.endsWith('/read'));
     if (new URL(page.url()).pathname.endsWith(`/${gate}`)) break;
     const here = page.url();
+    // The address changes before the next reading is in hand.
+    const at = new URL(here).searchParams.get('at');
+    await page.locator(at ? `[data-stop="${at}"]` : '[data-stop]').waitFor();
     const label = await page.locator('h1#in-hand').innerText();
     const words = TYPED[label]?.[gate][units === 'in' ? 0 : 1];
     if (words) {
