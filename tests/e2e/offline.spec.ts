@@ -1,0 +1,263 @@
+import { expect, test, type Page } from '@playwright/test';
+import { book, openGate, signInAs } from './support/shop';
+
+interface JobFile {
+  readings: { id: string; text: string; takenBy: string; point: string; place: string; supersedes: string | null }[];
+  notes: { text: string; by: string }[];
+  overlaps: { stands: string; yields: string }[];
+  strikes: { reason: string }[];
+  changes: { what: string }[];
+}
+const fileOf = async (page: Page, job: string) => (await (await page.request.get(`${job}/job.json`)).json()) as JobFile;
+
+/** Waits until the service worker runs and the job's page is kept. */
+async function kept(page: Page, job: string) {
+  await page.waitForFunction(
+    async (path) => {
+      const pages = await caches.open('high-gate-pages');
+      return navigator.serviceWorker.controller !== null && (await pages.match(path)) !== undefined;
+    },
+    new URL(job).pathname,
+    { timeout: 20_000 },
+  );
+}
+const go = (page: Page, gate: string, stop: string) =>
+  page.evaluate(
+    ([gate, stop]) => {
+      const home = location.pathname.split('/').slice(0, 3).join('/');
+      history.pushState(null, '', `${home}/${gate}/read?route=full&at=${stop}`);
+    },
+    [gate, stop] as const,
+  );
+
+/** Files one figure at a stop through the reading in hand. */
+async function file(page: Page, stop: string, text: string) {
+  await page.getByRole('navigation', { name: 'Gates' }).waitFor();
+  await go(page, 'before', stop);
+  await page.locator(`[data-stop="${stop}"]`).waitFor();
+  await page.locator('#figure').fill(text);
+  await page.keyboard.press('Enter');
+  await page.locator(`[data-stop="${stop}"]`).waitFor({ state: 'detached' });
+}
+const onTablet = (page: Page, n: number) =>
+  expect(page.getByRole('status').getByText(`${n} on this tablet`)).toBeVisible();
+
+const STOPS = ['FL', 'FR', 'RR', 'RL'].flatMap((place) => [`hubToLip.${place}.floor`, `tyrePressure.${place}.floor`]);
+
+test('200 readings filed with the network cut, tab closed and opened again: all there once when it is back', async ({
+  page: first,
+  context,
+}) => {
+  test.setTimeout(240_000);
+  await signInAs(first, 'Runa');
+  const job = await book(first, { customer: 'No wifi under the lift' });
+  await openGate(first, 'Before');
+  await first.goto(`${job}/before`);
+  await kept(first, job);
+  await context.setOffline(true);
+
+  const typed: string[] = [];
+  const fileSome = async (page: Page, upTo: number) => {
+    while (typed.length < upTo) {
+      const stop = STOPS[typed.length % STOPS.length] ?? '';
+      // Every figure is its own, so that each can be found again.
+      const n = typed.length;
+      const text = stop.startsWith('hub') ? `${470 + (n % 5)}.${100 + n} mm` : `${240 + (n % 5)}.${100 + n} kPa`;
+      typed.push(text);
+      await file(page, stop, text);
+    }
+  };
+  await fileSome(first, 70);
+  await onTablet(first, 70);
+  await expect(first.getByText('No network. The work goes on', { exact: false })).toBeVisible();
+
+  // Reloaded without network, the page comes from the tablet, and what was filed with it.
+  await first.goto(`${job}/before/read?route=full&at=hubToLip.FL.floor`);
+  await onTablet(first, 70);
+  await expect(first.getByText('on this tablet').nth(1)).toBeVisible();
+  await fileSome(first, 120);
+  await first.close();
+
+  const second = await context.newPage();
+  await second.goto(`${job}/before`);
+  await onTablet(second, 120);
+  await fileSome(second, 200);
+  await onTablet(second, 200);
+  await second.goto(`${job}/story`);
+  await expect(second.getByText('on this tablet').nth(150)).toBeVisible();
+  await second.goto(new URL('/yard', job).href);
+
+  await context.setOffline(false);
+  await second.goto(`${job}/story`);
+  await expect.poll(async () => (await fileOf(second, job)).readings.length, { timeout: 60_000 }).toBe(200);
+  await expect(second.getByText(/\d+ on this tablet/)).toHaveCount(0);
+  const { readings } = await fileOf(second, job);
+  console.log(
+    `offline: 200 filed, ${readings.length} with the server, ${new Set(readings.map((r) => r.id)).size} distinct`,
+  );
+  expect(readings).toHaveLength(200);
+  expect([...readings.map((r) => r.text)].sort()).toEqual([...typed].sort());
+});
+
+test('notes, strikes and changes wait with the readings; a gate waits for them and says so', async ({
+  page,
+  context,
+}) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Notes without network' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before`);
+  await file(page, 'hubToLip.FL.floor', '18 5/8');
+  await kept(page, job);
+  await context.setOffline(true);
+  await page.goto(`${job}/story`);
+  await page.getByRole('button', { name: 'Strike out' }).click();
+  await page.getByLabel('Why is it struck out?').fill('read at the wrong corner');
+  await page.getByRole('button', { name: 'Strike out, keep in the story' }).click();
+  await expect(page.getByText('struck by Runa: read at the wrong corner')).toBeVisible();
+  await page.getByLabel('A note on this job').fill('Left rear spring has a crack in its paint');
+  await page.getByRole('button', { name: 'File note' }).click();
+  await expect(page.getByText('Left rear spring has a crack in its paint')).toBeVisible();
+  await onTablet(page, 2);
+
+  // What the server alone decides says that it needs the server.
+  await page.getByRole('link', { name: /^Plan/ }).click();
+  await page.getByLabel('Wanted lift, front').fill('2');
+  await page.getByLabel('Wanted lift, rear').fill('2');
+  await page.getByRole('button', { name: 'Set the plan' }).click();
+  await expect(page.getByText('not with the server yet', { exact: false })).toBeVisible();
+  await expect(page.getByLabel('Wanted lift, front')).toHaveValue('2');
+
+  await context.setOffline(false);
+  await page.getByRole('button', { name: 'Set the plan' }).click();
+  await expect(page.getByText('The plan is set.')).toBeVisible();
+  const sent = await fileOf(page, job);
+  expect([sent.notes.length, sent.strikes.length, sent.readings.length]).toEqual([1, 1, 1]);
+});
+
+test('another person on the same tablet neither sees nor sends what the first one filed', async ({ page, context }) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Two on one tablet' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before`);
+  await kept(page, job);
+  // The server takes nothing for a while: what Runa files stays on the tablet.
+  await context.route('**/api/outbox', (route) => route.abort());
+  await file(page, 'hubToLip.FL.floor', '18 5/8');
+  await onTablet(page, 1);
+  await page.getByRole('button', { name: /^Runa/ }).click();
+  await page.getByRole('menuitem', { name: /Sign out \(1 stay here for you\)/ }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+
+  const posted: string[] = [];
+  await context.unroute('**/api/outbox');
+  page.on('request', (request) => {
+    if (request.url().endsWith('/api/outbox')) posted.push(request.postData() ?? '');
+  });
+  await signInAs(page, 'Ivo');
+  await page.goto(`${job}/before/read?route=full&at=hubToLip.FL.floor`);
+  await page.locator('[data-stop="hubToLip.FL.floor"]').waitFor();
+  await expect(page.getByText('18 5/8')).toHaveCount(0);
+  await expect(page.getByText('on this tablet')).toHaveCount(0);
+  await page.goto('/waiting');
+  await expect(page.getByText('Nothing of yours waits here.', { exact: false })).toBeVisible();
+  await expect(page.getByText('Somebody else has readings waiting on this tablet.', { exact: false })).toBeVisible();
+  await page.waitForTimeout(1500);
+  expect(posted).toEqual([]);
+  expect((await fileOf(page, job)).readings).toEqual([]);
+
+  // Without network the first one's pages are not there for the second either.
+  await page.getByRole('button', { name: /^Ivo/ }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await context.setOffline(true);
+  await page.goto(`${job}/before`);
+  await expect(page.getByRole('heading', { name: 'No network' })).toBeVisible();
+  await context.setOffline(false);
+
+  // Signed in again, hers goes by itself, under her name.
+  await signInAs(page, 'Runa');
+  await expect
+    .poll(async () => (await fileOf(page, job)).readings.map((r) => [r.text, r.takenBy]))
+    .toEqual([['18 5/8', 'Runa']]);
+});
+
+test('two people read one point without knowing of each other: both stay, the later stands, both are told', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Read twice' });
+  await openGate(page, 'Before');
+  const other = await browser.newContext({ baseURL });
+  const ivo = await other.newPage();
+  await signInAs(ivo, 'Ivo');
+  await page.goto(`${job}/before`);
+  await ivo.goto(`${job}/before`);
+  await kept(ivo, job);
+  // Ivo is without network when he reads, and Runa reads after him but is with the server first.
+  await other.setOffline(true);
+  await file(ivo, 'hubToLip.FL.floor', '18 1/2');
+  await file(page, 'hubToLip.FL.floor', '18 5/8');
+  await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
+  await other.setOffline(false);
+  for (const [who, words] of [
+    [ivo, /18 5\/8 in \(Runa, .*stands; 18 1\/2 in \(you/],
+    [page, /18 5\/8 in \(you, .*stands; 18 1\/2 in \(Ivo/],
+  ] as const) {
+    const told = who.getByRole('status', { name: 'Read twice' });
+    await expect(told).toContainText('was read by two people', { timeout: 20_000 });
+    expect((await told.innerText()).replace(/\s+/g, ' ')).toMatch(words);
+  }
+  await page.goto(`${job}/before/read?route=full&at=hubToLip.FL.floor`);
+  await expect(page.getByText('yields to Runa’s, read later')).toBeVisible();
+  const { readings, overlaps } = await fileOf(page, job);
+  const of = (text: string) => readings.find((r) => r.text === text)?.id;
+  expect(overlaps).toMatchObject([{ stands: of('18 5/8'), yields: of('18 1/2') }]);
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await expect(page.getByRole('status', { name: 'Read twice' })).toHaveCount(0);
+  await page.reload();
+  await page.locator('[data-stop]').waitFor();
+  await expect(page.getByRole('status', { name: 'Read twice' })).toHaveCount(0);
+  await other.close();
+});
+
+test('two people set the plan: the second is shown the difference, line by line, and chooses', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Two plans' });
+  const ivo = await (await browser.newContext({ baseURL })).newPage();
+  await signInAs(ivo, 'Ivo');
+  await page.goto(`${job}/plan`);
+  await ivo.goto(`${job}/plan`);
+  await ivo.getByLabel('Wanted lift, front').fill('3');
+  await ivo.getByLabel('Wanted lift, rear').fill('2');
+  await page.getByLabel('Wanted lift, front').fill('2 1/2');
+  await page.getByLabel('Wanted lift, rear').fill('2');
+  await page.getByLabel('Heaviest load it will carry').fill('300 kg');
+  await page.getByRole('button', { name: 'Set the plan' }).click();
+  await expect(page.getByText('The plan is set.')).toBeVisible();
+  await ivo.getByRole('button', { name: 'Set the plan' }).click();
+  await expect(ivo.getByRole('heading', { name: 'Runa set this plan while you were writing yours' })).toBeVisible();
+  const front = ivo.getByRole('group', { name: 'Wanted lift, front' });
+  await expect(front).toContainText('2 1/2');
+  await expect(ivo.getByRole('button', { name: 'Set the plan as chosen' })).toBeDisabled();
+  await front.getByLabel(/yours/).check();
+  await ivo.getByRole('group', { name: 'Heaviest load it will carry' }).getByLabel(/Runa/).check();
+  for (const group of await ivo.getByRole('group').all())
+    if (
+      (await group.getByRole('radio', { checked: true }).count()) === 0 &&
+      (await group.getByRole('radio').count()) > 0
+    )
+      await group.getByLabel(/Runa/).check();
+  await ivo.getByRole('button', { name: 'Set the plan as chosen' }).click();
+  await expect(ivo.getByText('The plan is set.')).toBeVisible();
+  const plan = ((await (await page.request.get(`${job}/job.json`)).json()) as { plan: Record<string, number> }).plan;
+  expect(plan).toMatchObject({ liftFront: expect.closeTo(76.2, 9), liftRear: 50.8, heaviestLoad: 300 });
+  // The first sees it without doing anything.
+  await expect(page.getByLabel('Wanted lift, front')).toHaveValue('3 in', { timeout: 15_000 });
+});
