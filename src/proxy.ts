@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { bodyIsOurs } from '@/server/access/actionBody';
 
 const DEV = process.env.NODE_ENV !== 'production';
 const PUBLIC_URL = process.env.HIGH_GATE_URL;
@@ -51,9 +52,15 @@ function foreign(request: NextRequest): string | null {
 }
 
 /** In front of every page, action and route: same origin, a fresh nonce, and the headers that keep a page to itself. */
-export function proxy(request: NextRequest): NextResponse {
+export async function proxy(request: NextRequest): Promise<NextResponse> {
   const refused = foreign(request);
   if (refused) return NextResponse.json({ message: refused }, { status: 403, headers: HEADERS });
+  // Pages take actions, nothing else; routes read their own bodies.
+  if (request.method === 'POST' && !request.nextUrl.pathname.startsWith('/api/')) {
+    if (!(await bodyIsOurs(request.clone(), request.headers.get('next-action'))))
+      return NextResponse.json({ message: 'That cannot be read.' }, { status: 400, headers: HEADERS });
+  } else if (!['GET', 'HEAD', 'POST'].includes(request.method))
+    return NextResponse.json({ message: 'Not done that way.' }, { status: 405, headers: HEADERS });
   const nonce = btoa(crypto.randomUUID());
   const policy = contentPolicy(nonce);
   const headers = new Headers(request.headers);
