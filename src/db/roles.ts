@@ -65,6 +65,8 @@ export async function grantRoles(owner: Db, database: string, secret: string): P
     await run(`REVOKE ALL ON ALL SEQUENCES IN SCHEMA public FROM ${name}`);
     await run(`GRANT USAGE ON SCHEMA public TO ${name}`);
   }
+  // Before PostgreSQL 15 everybody may make tables in the public schema.
+  await run('REVOKE CREATE ON SCHEMA public FROM PUBLIC');
   const app = roleName('app', database);
   const door = roleName('door', database);
   await run(`GRANT SELECT, INSERT ON ${READ_AND_ADD.map((t) => `"${t}"`).join(', ')} TO ${app}`);
