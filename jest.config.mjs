@@ -15,5 +15,8 @@ export default {
       },
     ],
   },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^better-auth/crypto$': '<rootDir>/tests/support/passwordHash.ts',
+  },
 };

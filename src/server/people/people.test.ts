@@ -1,0 +1,207 @@
+import { sql } from 'drizzle-orm';
+import { bookJob, closeAll, jobOf, makePerson, makeShop, owner, withDatabase } from '../../../tests/support/shopDb';
+import { inShop } from '../database';
+import { signOff } from '../jobs/gatework';
+import { amendSheet, makeSheetLink, revokeSheetLink, sheetLinksOf } from '../jobs/afterSigning';
+import { sha256 } from '../jobs/freezing';
+import type { Doer } from '../jobs/withJob';
+import { clearAttempts, countAttempt } from './attempts';
+import { invitationAt, takeUpInvitation } from './joining';
+import {
+  changeMember,
+  endSessions,
+  invite,
+  openInvitations,
+  passwordLink,
+  peopleOf,
+  revokeInvitation,
+} from './membership';
+
+const GOOD = { password: 'peat under the left spring', again: 'peat under the left spring' };
+
+withDatabase('people of a shop', () => {
+  let boss: Doer;
+  let stranger: Doer;
+  let address = 0;
+  /** Every try from another address, so that the limits of one test do not stop the next. */
+  const from = () => `198.51.100.${address++}`;
+  const tokenOf = (path: string) => path.split('/').at(-1) ?? '';
+  const invited = async (name: string, role = 'technician') => {
+    const answer = await invite(boss, { name, email: `${name}-${Date.now()}@test.example`, role });
+    if (!answer.ok) throw new Error(answer.message);
+    return tokenOf(answer.path);
+  };
+  beforeAll(async () => {
+    boss = await makePerson(await makeShop('People test'), 'Solvei', 'owner');
+    stranger = await makePerson(await makeShop('Strangers'), 'Una', 'owner');
+  });
+  afterAll(closeAll);
+
+  test('an invitation is taken up once, under the name and role it was made for', async () => {
+    const token = await invited('Tove', 'lead');
+    expect(await invitationAt(token)).toMatchObject({
+      name: 'Tove',
+      role: 'lead',
+      shop_name: 'People test',
+      kind: 'join',
+    });
+    expect(await takeUpInvitation(token, { password: 'short', again: 'short' }, from())).toMatchObject({
+      errors: { password: expect.stringContaining('At least 12') },
+    });
+    expect(await takeUpInvitation(token, { ...GOOD, again: 'other' }, from())).toMatchObject({
+      errors: { again: expect.any(String) },
+    });
+    const both = await Promise.all([takeUpInvitation(token, GOOD, from()), takeUpInvitation(token, GOOD, from())]);
+    expect(both.filter((a) => a.ok)).toHaveLength(1);
+    expect(await takeUpInvitation(token, GOOD, from())).toMatchObject({
+      message: expect.stringContaining('used, revoked or is too old'),
+    });
+    expect((await peopleOf(boss)).filter((p) => p.name === 'Tove')).toMatchObject([{ role: 'lead', ended_at: null }]);
+    expect(await peopleOf(stranger)).toHaveLength(1);
+  });
+
+  test('revoked, too old, mistyped: it opens nothing; another shop cannot revoke it', async () => {
+    const token = await invited('Arn');
+    const [open] = await openInvitations(boss);
+    expect(await revokeInvitation(stranger, { invitation: open?.id })).toMatchObject({ ok: false });
+    expect(await invitationAt(token)).not.toBeNull();
+    expect(await revokeInvitation(boss, { invitation: open?.id })).toEqual({ ok: true });
+    expect(await revokeInvitation(boss, { invitation: open?.id })).toMatchObject({ ok: false });
+    expect(await invitationAt(token)).toBeNull();
+    const late = await invited('Late');
+    await owner().execute(sql`update invitations set expires_at = now() - interval '1 minute' where name = 'Late'`);
+    expect(await invitationAt(late)).toBeNull();
+    for (const bad of ['', 'x', 'x'.repeat(43), null, 7, "' or 1=1"]) expect(await invitationAt(bad)).toBeNull();
+  });
+
+  test('only the hash of a token is in the database', async () => {
+    const token = await invited('Hash');
+    const found = await owner().execute<{ n: number }>(
+      sql`select count(*)::integer as n from invitations i where i::text like ${`%${token}%`}`,
+    );
+    expect(found.rows[0]?.n).toBe(0);
+  });
+
+  test('bad invitations are refused field by field', async () => {
+    expect(await invite(boss, { name: '', email: 'no', role: 'king' })).toMatchObject({
+      errors: { name: expect.any(String), email: expect.any(String), role: expect.any(String) },
+    });
+    const [someone] = await peopleOf(boss);
+    expect(await invite(boss, { name: 'Twice', email: someone?.email, role: 'lead' })).toMatchObject({
+      errors: { email: expect.any(String) },
+    });
+  });
+
+  test('the last owner stays; a membership that ends ends its sessions; a password link starts anew', async () => {
+    const id = boss.id;
+    expect(await changeMember(boss, { member: id, role: 'lead' })).toMatchObject({
+      message: expect.stringContaining('needs an owner'),
+    });
+    expect(await changeMember(boss, { member: id, ended: 'yes' })).toMatchObject({ ok: false });
+    expect(await changeMember(boss, { member: stranger.id, ended: 'yes' })).toMatchObject({
+      message: 'There is no such member in this shop.',
+    });
+    const tove = (await peopleOf(boss)).find((p) => p.name === 'Tove');
+    const session = () =>
+      owner().execute(
+        sql`insert into session (id, token, expires_at, user_id) values (gen_random_uuid(), gen_random_uuid(), now() + interval '1 hour', ${tove?.user_id})`,
+      );
+    await session();
+    await session();
+    expect(await changeMember(boss, { member: tove?.id, ended: 'yes' })).toEqual({ ok: true });
+    expect(await endSessions(tove?.user_id ?? '', { allBut: '' })).toBe(0);
+    expect(await passwordLink(boss, { member: tove?.id })).toMatchObject({ ok: false });
+    expect(await changeMember(boss, { member: tove?.id, ended: 'no', role: 'front-desk' })).toEqual({ ok: true });
+    await session();
+    const link = await passwordLink(boss, { member: tove?.id });
+    if (!link.ok) throw new Error(link.message);
+    expect(await takeUpInvitation(tokenOf(link.path), GOOD, from())).toEqual({ ok: true });
+    expect(await endSessions(tove?.user_id ?? '', { allBut: '' })).toBe(0);
+    const told = await inShop(boss.shop.id, (tx) =>
+      tx.execute<{ what: string }>(sql`select what from audit order by id`),
+    );
+    expect(told.rows.map((r) => r.what)).toEqual(
+      expect.arrayContaining([
+        'invited',
+        'joined',
+        'invitation revoked',
+        'member ended',
+        'member back',
+        'role changed',
+        'new password',
+      ]),
+    );
+  });
+
+  test('sign-in tries: eight an account and place, forty an address, many at once counted too', async () => {
+    const who = `guess-${Date.now()}@test.example`;
+    const tries = await Promise.all(Array.from({ length: 20 }, () => countAttempt(who, from(), null)));
+    expect(tries.filter((t) => 'keys' in t)).toHaveLength(8);
+    expect(tries.find((t) => 'wait' in t)).toMatchObject({ wait: expect.any(Number) });
+    // The person's own tablet is not locked by whoever guesses elsewhere; a good sign-in clears it.
+    const own = await countAttempt(who, from(), 'their tablet');
+    if (!('keys' in own)) throw new Error('locked out of the own tablet');
+    await clearAttempts(own, who, 'their tablet');
+    const place = `203.0.113.${Date.now() % 200}`;
+    const many = await Promise.all(Array.from({ length: 60 }, (_, i) => countAttempt(`a${i}${who}`, place, null)));
+    expect(many.filter((t) => 'keys' in t)).toHaveLength(40);
+    // Addresses of one IPv6 network are one.
+    const net = `2001:db8:${(Date.now() % 9000) + 1000}:1`;
+    const six = await Promise.all(
+      Array.from({ length: 45 }, (_, i) => countAttempt(`b${i}${who}`, `${net}::${i}`, null)),
+    );
+    expect(six.filter((t) => 'keys' in t)).toHaveLength(40);
+    await owner().execute(sql`update attempts set at = at - interval '16 minutes'`);
+    expect(await countAttempt(who, from(), null)).toHaveProperty('keys');
+  });
+
+  test('a signed sheet is frozen with its hash; an amendment points to it; a link opens and stops opening', async () => {
+    const job = await bookJob(boss);
+    expect(await amendSheet(boss, job, { text: 'x' }, true)).toMatchObject({
+      message: expect.stringContaining('not signed yet'),
+    });
+    expect(await makeSheetLink(boss, job, { days: 7 })).toMatchObject({
+      message: expect.stringContaining('Only a signed sheet'),
+    });
+    expect(await signOff(boss, job, { kind: 'left-unreleased', note: 'waits for a hose' }, true)).toEqual({ ok: true });
+    const kept = async () =>
+      (
+        await owner().execute<{ sheet: string; sha256: string; core_version: string }>(
+          sql`select sheet, sha256, core_version from signed_sheets where job_id = ${job}`,
+        )
+      ).rows[0];
+    const signed = await kept();
+    expect(sha256(signed?.sheet ?? '')).toBe(signed?.sha256);
+    expect(JSON.parse(signed?.sheet ?? '{}')).toMatchObject({ coreVersion: signed?.core_version, shop: 'People test' });
+    expect(await amendSheet(boss, job, { text: ' ' }, true)).toMatchObject({ ok: false });
+    expect(await amendSheet(boss, job, { text: 'The hose is the rear one.' }, false)).toMatchObject({
+      errors: { password: expect.any(String) },
+    });
+    await amendSheet(boss, job, { text: 'The hose is the rear one.' }, true);
+    await amendSheet(boss, job, { text: 'And it came on Friday.' }, true);
+    const rows = await owner().execute<{ amends: string; sha256: string; content: string }>(
+      sql`select amends, sha256, content from amendments where job_id = ${job} order by ordinal`,
+    );
+    expect(rows.rows.map((r) => r.amends)).toEqual([signed?.sha256, rows.rows[0]?.sha256]);
+    for (const row of rows.rows) expect(sha256(row.content)).toBe(row.sha256);
+    expect(await kept()).toEqual(signed);
+    expect((await jobOf(boss, job))?.signOffs).toHaveLength(1);
+
+    const made = await makeSheetLink(boss, job, { days: 7 });
+    if (!made.ok) throw new Error(made.message);
+    const opens = async () =>
+      (
+        await owner().execute<{ job_id: string }>(
+          sql`select job_id from door_sheet_link(encode(sha256(${tokenOf(made.path)}::bytea), 'hex'))`,
+        )
+      ).rows;
+    expect(await opens()).toEqual([{ job_id: job }]);
+    const [link] = await sheetLinksOf(boss, job);
+    expect(link).toMatchObject({ opened: 1, revoked: false });
+    expect(await sheetLinksOf(stranger, job)).toEqual([]);
+    expect(await revokeSheetLink(stranger, job, { link: link?.id })).toMatchObject({ ok: false });
+    expect(await opens()).toHaveLength(1);
+    expect(await revokeSheetLink(boss, job, { link: link?.id })).toEqual({ ok: true });
+    expect(await opens()).toEqual([]);
+  });
+});
