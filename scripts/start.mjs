@@ -14,6 +14,9 @@ await main(async () => {
   const env = {
     ...process.env,
     ...(DATABASE_URL ? databaseEnv(DATABASE_URL, secret()) : { BETTER_AUTH_SECRET: secret() }),
+    // Roles of your own making, where they were given.
+    ...(DATABASE_APP_URL && { DATABASE_APP_URL }),
+    ...(DATABASE_DOOR_URL && { DATABASE_DOOR_URL }),
     NODE_ENV: 'production',
     HIGH_GATE_DEMO: '0',
   };

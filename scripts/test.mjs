@@ -1,5 +1,6 @@
 // npm test: prepares the machine, then lint, types, unit tests, and the browser tests against a production build and
-// a throwaway database. Prints "N passed, N failed" last.
+// a throwaway database, then the proofs of tests/proofs in a short form (npm run prove runs them whole). With a name
+// as argument only the browser tests of that name. Prints "N passed, N failed" last.
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -8,6 +9,9 @@ import { freePort, startCluster } from './lib/cluster.mjs';
 import { chromium, nodeModules, postgres } from './lib/install.mjs';
 import { bin, run, tsx } from './lib/run.mjs';
 import { main, say, stopWith } from './lib/say.mjs';
+
+/** Short: readings, requests, seconds. */
+const PROOFS = [['access'], ['two'], ['crash', '200'], ['away', '12'], ['fuzz', '2000']];
 
 let passed = 0;
 let failed = 0;
@@ -33,12 +37,15 @@ const counted = (file, pick) => {
 
 await main(async () => {
   await nodeModules();
+  const only = process.argv.slice(2);
   const results = mkdtempSync(path.join(os.tmpdir(), 'high-gate-results-'));
-  await step('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-  await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  if (only.length === 0) {
+    await step('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+    await step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  }
   // The build also writes the route types that the type check reads.
   await build();
-  await step('types', bin('tsc'), ['--noEmit']);
+  if (only.length === 0) await step('types', bin('tsc'), ['--noEmit']);
 
   const cluster = await startCluster(await postgres(), 'test', { throwaway: true, port: 54520 });
   const env = {
@@ -59,21 +66,32 @@ await main(async () => {
   try {
     await migrate(env);
     if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
-    say('unit, property and database tests');
-    const unit = path.join(results, 'unit.json');
-    await run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent'], { env });
-    counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
+    if (only.length === 0) {
+      say('unit, property and database tests');
+      const unit = path.join(results, 'unit.json');
+      await run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent'], { env: { ...env, LOG_LEVEL: 'silent' } });
+      counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
+    }
     const port = await freePort(3900);
     server = await serve(port, { ...env, NODE_ENV: 'production' }, { logFile: path.join(results, 'app.log') });
     say('browser tests in Chromium');
     const browser = path.join(results, 'browser.json');
-    await run(bin('playwright'), ['test'], {
+    await run(bin('playwright'), ['test', ...only], {
       env: { ...env, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
     });
     counted(browser, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected]);
+    if (only.length === 0)
+      await step('the log of all that carries no secret', process.execPath, [
+        ...['--import', 'tsx', 'tests/proofs/quietLog.ts'],
+        path.join(results, 'app.log'),
+      ]);
   } finally {
     stop();
   }
+  // Each with an application and a database of its own, killed and cut off as it goes.
+  if (only.length === 0)
+    for (const [name, ...size] of PROOFS)
+      await step(`proof: ${name}`, process.execPath, ['--import', 'tsx', `tests/proofs/${name}.ts`, ...size]);
   if (failed > 0) process.exitCode = 1;
 });
 console.log(`${passed} passed, ${failed} failed`);

@@ -58,8 +58,8 @@ export function databaseEnv(ownerUrl, authSecret) {
   };
   return {
     DATABASE_URL: ownerUrl,
-    DATABASE_APP_URL: process.env.DATABASE_APP_URL ?? as('app'),
-    DATABASE_DOOR_URL: process.env.DATABASE_DOOR_URL ?? as('door'),
+    DATABASE_APP_URL: as('app'),
+    DATABASE_DOOR_URL: as('door'),
     BETTER_AUTH_SECRET: authSecret,
   };
 }
@@ -89,7 +89,8 @@ export async function serve(port, env, { show = false, logFile = LOG_FILE } = {}
   mkdirSync(path.dirname(logFile), { recursive: true });
   const out = show ? 'inherit' : openSync(logFile, 'a');
   // The owner's address is for migrations and backups: the server that people reach never has it.
-  const { DATABASE_URL: _owner, ...rest } = env;
+  const rest = { ...env };
+  delete rest.DATABASE_URL;
   const child = spawn(process.execPath, ['scripts/serve.mjs'], {
     cwd: ROOT,
     env: { ...rest, PORT: String(port), NEXT_TELEMETRY_DISABLED: '1' },

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { startCluster } from './cluster.mjs';
 import { postgres } from './install.mjs';

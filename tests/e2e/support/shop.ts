@@ -23,6 +23,7 @@ export interface Booked {
 export async function book(page: Page, { customer, front = 'beam-links' }: Booked): Promise<string> {
   await page.goto('/book');
   await page.getByLabel('Customer', { exact: true }).fill(customer);
+  await page.getByLabel('How to reach them').fill('call-me@private.example');
   await page.getByLabel('Make', { exact: true }).fill('Halbeck');
   await page.getByLabel('Model', { exact: true }).fill('Drover');
   await page.getByLabel('Front suspension').selectOption(front);

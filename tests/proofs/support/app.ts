@@ -53,7 +53,8 @@ export class App {
   }
 
   async start(): Promise<void> {
-    const { DATABASE_URL: _owner, ...env } = this.ground.env;
+    const env = { ...this.ground.env };
+    delete env.DATABASE_URL;
     const child = spawn(process.execPath, ['scripts/serve.mjs'], {
       env: { ...env, NODE_ENV: 'production', PORT: String(this.port), NEXT_TELEMETRY_DISABLED: '1' },
       stdio: ['ignore', 'pipe', 'pipe'],
