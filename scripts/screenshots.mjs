@@ -47,9 +47,50 @@ const VIEWS = [
   ['me', 'Runa', null, '/me'],
   ['waiting', 'Runa', null, '/waiting'],
   ['verify', null, null, '/verify'],
-  ['signed', 'Ivo', 'HG-0131', '/release'],
+  [
+    'signed',
+    'Ivo',
+    'HG-0131',
+    '/release',
+    async (page) => page.getByText(/SHA-256, to compare/).scrollIntoViewIfNeeded(),
+  ],
+  // Last: what is filed here stays in this browser, which is thrown away without network.
+  [
+    'offline',
+    'Runa',
+    'HG-0138',
+    '/before/read?route=full&at=gapLip.FL.floor',
+    async (page) => {
+      await page.waitForFunction(
+        async (path) => (await caches.match(path)) !== undefined,
+        page.url().split('/').slice(3, 5).join('/').replace(/^/, '/'),
+      );
+      await page.context().setOffline(true);
+      const here = page.url();
+      await page.locator('#figure').fill('3 5/8');
+      await page.keyboard.press('Enter');
+      await page.getByText('1 on this tablet').waitFor();
+      await page.evaluate((to) => history.pushState(null, '', to), here);
+      await page.locator('[data-stop="gapLip.FL.floor"]').waitFor();
+      await page.getByText('Already filed here').waitFor();
+    },
+  ],
 ];
-const DOCS = ['yard', 'book', 'before', 'reading', 'plan', 'after', 'checks', 'sheet', 'limits'];
+const DOCS = [
+  'yard',
+  'book',
+  'before',
+  'reading',
+  'plan',
+  'after',
+  'checks',
+  'sheet',
+  'limits',
+  'members',
+  'audit',
+  'signed',
+  'offline',
+];
 
 await main(async () => {
   mkdirSync(out, { recursive: true });

@@ -107,7 +107,8 @@ export async function revokeSheetLink(doer: Doer, jobId: string, raw: unknown): 
       )
       .returning({ id: sheetLinks.id });
     if (done.length === 0) return refuse('That link is revoked already.');
-    await note(tx, doer, 'link revoked', { jobId });
+    const loaded = await loadJob(tx, doer.shop.id, jobId);
+    await note(tx, doer, 'link revoked', { jobId, about: loaded?.document.job.number ?? '' });
     return { ok: true };
   });
 }

@@ -20,7 +20,14 @@ export function ChangeForm() {
       setWrong('');
     });
   return (
-    <form action={record} className="grid items-end gap-3 md:grid-cols-[320px_minmax(0,1fr)_auto]">
+    // Not a form action: React resets a form after one, and a choice then shows what it is not.
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        record();
+      }}
+      className="grid items-end gap-3 md:grid-cols-[320px_minmax(0,1fr)_auto]"
+    >
       <SelectField
         label="Kind of change"
         value={kind}

@@ -35,13 +35,14 @@ export function CustomerLinks() {
       {view.desk && (
         <form
           className="flex flex-wrap items-end gap-3"
-          action={() =>
+          onSubmit={(event) => {
+            event.preventDefault();
             act(async () => {
               const answer = await makeSheetLink(view.id, { days: Number(days) });
               setMade(answer.ok ? answer.path : '');
               return answer;
-            })
-          }
+            });
+          }}
         >
           <label className="field w-40">
             Good for

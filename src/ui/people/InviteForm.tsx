@@ -1,39 +1,58 @@
 'use client';
 
-import { useActionState } from 'react';
+import { useState, useTransition } from 'react';
 import { inviteMember } from '@/server/actions/members';
 import { CopyLink } from '../CopyLink';
 import { SelectField, TextField } from '../forms/fields';
 import { ROLE_OPTIONS } from './roles';
 
+const EMPTY = { name: '', email: '', role: 'technician' };
+
 /** Invites somebody; the link is shown once, to be handed on. */
 export function InviteForm() {
-  const [answer, act, busy] = useActionState(
-    async (_before: unknown, form: FormData) => ({
-      typed: Object.fromEntries(form) as Record<string, string>,
-      answer: await inviteMember(null, form),
-    }),
-    null,
-  );
-  const said = answer?.answer;
-  const errors = said && !said.ok ? said.errors : {};
-  const typed = said && !said.ok ? answer.typed : {};
+  const [typed, setTyped] = useState(EMPTY);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [message, setMessage] = useState('');
+  const [path, setPath] = useState('');
+  const [busy, start] = useTransition();
+  const invite = () =>
+    start(async () => {
+      const form = new FormData();
+      for (const [name, value] of Object.entries(typed)) form.set(name, value);
+      const answer = await inviteMember(null, form).catch(() => null);
+      setPath(answer?.ok ? answer.path : '');
+      setErrors(answer && !answer.ok ? answer.errors : {});
+      setMessage(answer ? (answer.ok ? '' : answer.message) : 'The server does not answer. Try again.');
+      if (answer?.ok) setTyped(EMPTY);
+    });
+  const field = (name: keyof typeof EMPTY) => ({
+    name,
+    value: typed[name],
+    wrong: errors[name],
+    onChange: (event: { target: { value: string } }) => setTyped({ ...typed, [name]: event.target.value }),
+  });
   return (
-    <form action={act} className="space-y-3">
+    <form
+      className="space-y-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        invite();
+      }}
+    >
       <h2>Invite somebody</h2>
-      <TextField label="Name" name="name" defaultValue={typed.name} wrong={errors.name} />
-      <TextField label="E-mail" name="email" type="text" defaultValue={typed.email} wrong={errors.email} />
-      <SelectField label="Role" name="role" options={ROLE_OPTIONS} defaultValue={typed.role} wrong={errors.role} />
-      {said && !said.ok && Object.keys(errors).length === 0 && (
+      <TextField label="Name" {...field('name')} />
+      <TextField label="E-mail" {...field('email')} />
+      <SelectField label="Role" options={ROLE_OPTIONS} {...field('role')} />
+      {message && Object.keys(errors).length === 0 && (
         <p role="alert" className="font-semibold text-stop">
-          {said.message}
+          {message}
         </p>
       )}
       <button className="btn btn-main w-full" disabled={busy}>
         Make invitation link
       </button>
-      {said?.ok && (
-        <CopyLink path={said.path} hint="Shown this once, good for a week and for one person. Hand it on yourself." />
+      {path && (
+        <CopyLink path={path} hint="Shown this once, good for a week and for one person. Hand it on yourself." />
       )}
     </form>
   );

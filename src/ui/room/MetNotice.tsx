@@ -21,13 +21,16 @@ export function MetNotice() {
   if (!seen) return null;
   const byId = new Map(job.readings.map((r) => [r.id, r]));
   const struck = new Set(job.strikes.map((s) => s.reading));
-  const news = job.overlaps.flatMap((o) => {
+  const news = new Map<string, { keys: string[]; stands: Reading; yields: Reading[] }>();
+  for (const o of job.overlaps) {
     const key = `met ${member.id} ${o.stands} ${o.yields}`;
     const [stands, yields] = [byId.get(o.stands), byId.get(o.yields)];
     const own = mine.has(o.stands) || mine.has(o.yields);
-    return own && stands && yields && !struck.has(o.stands) && !seen.has(key) ? [{ key, stands, yields }] : [];
-  });
-  if (news.length === 0) return null;
+    if (!own || !stands || !yields || struck.has(o.stands) || seen.has(key)) continue;
+    const told = news.get(o.stands) ?? { keys: [], stands, yields: [] };
+    news.set(o.stands, { stands, keys: [...told.keys, key], yields: [...told.yields, yields] });
+  }
+  if (news.size === 0) return null;
   const figure = (r: Reading) => {
     const quantity = pointById(r.point)?.quantity;
     const text =
@@ -38,13 +41,18 @@ export function MetNotice() {
   };
   return (
     <section role="status" aria-label="Read twice" className="space-y-2 border-b-2 border-watch bg-panel px-5 py-3">
-      {news.map(({ key, stands, yields }) => (
-        <div key={key} className="flex flex-wrap items-center gap-x-5 gap-y-2">
+      {[...news.values()].map(({ keys, stands, yields }) => (
+        <div key={stands.id} className="flex flex-wrap items-center gap-x-5 gap-y-2">
           <p className="min-w-0 flex-1 basis-96">
-            <strong className="first-letter:uppercase">{spotName(stands)}</strong> was read by two people: the later,{' '}
-            {figure(stands)}, stands; {figure(yields)} stays in the story.
+            <strong className="inline-block first-letter:uppercase">{spotName(stands)}</strong> was read by two people:
+            the later, {figure(stands)}, stands; {yields.map(figure).join(' and ')}{' '}
+            {yields.length === 1 ? 'stays' : 'stay'} in the story.
           </p>
-          <button type="button" className="btn" onClick={() => void store().facts.put({ key, value: 'seen' })}>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => void store().facts.bulkPut(keys.map((key) => ({ key, value: 'seen' })))}
+          >
             Understood
           </button>
         </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { unstable_isUnrecognizedActionError } from 'next/navigation';
 import { useCallback } from 'react';
 import type { Answer } from '@/server/answer';
 import { useDevice } from '../device/DeviceProvider';
@@ -7,6 +8,8 @@ import { useRoom } from './view';
 
 const NO_SERVER =
   'The server does not answer: this needs it. What you typed is still here; readings can be filed meanwhile.';
+
+const UPDATED = 'High Gate was updated since this page was opened. Reload it; nothing that was filed is lost.';
 
 /**
  * Asks the server for something that it alone decides (a gate, a signature). What waits on this device is sent first,
@@ -30,8 +33,9 @@ export function useAsk(): <A extends Answer<object>>(
         const answer = await ask();
         if (answer.ok) await refresh();
         return answer;
-      } catch {
-        return { ok: false, message: NO_SERVER, errors: {} };
+      } catch (error) {
+        const message = unstable_isUnrecognizedActionError(error) ? UPDATED : NO_SERVER;
+        return { ok: false, message, errors: {} };
       }
     },
     [view.id, refresh, flush, waiting],
