@@ -2,8 +2,8 @@
 // somebody of another shop, over HTTP. What is denied changes no row.
 import { ACTIONS, PAGES, ROUTES, whoMay, type ActionName, type Rule } from '@/server/access/rules';
 import { actionsFound, pagesFound, routesFound } from '../support/found';
-import { App, errorsLogged, prepare, prove } from './support/app';
-import { actionsBuilt, answerOf } from './support/client';
+import { App, errorsLogged, PASSWORD, prepare, prove } from './support/app';
+import { actionsBuilt, answerOf, Client } from './support/client';
 import { differing, EVERYBODY, everybody, everyRow, jobId, type Who } from './support/people';
 
 /** Actions that a form calls: what stands before the form, and what is in it. None of it would be accepted. */
@@ -120,6 +120,33 @@ await prove('access', async (check) => {
         }
       }
     }
+    // Behind TLS: the same build, told the address that people use.
+    const address = 'https://gate.example';
+    const tls = await App.on({ ...ground, env: { ...ground.env, HIGH_GATE_URL: address } }, 4350);
+    const visitor = new Client(tls.base);
+    const signed = await visitor.form('signIn', { email: 'runa@skarn.example', password: PASSWORD });
+    const cookies = signed.headers.getSetCookie();
+    const units = await visitor.action('setUnits', ['mm']);
+    cookies.push(...units.headers.getSetCookie());
+    expect('cookies set over TLS', cookies.length >= 3, true);
+    for (const cookie of cookies)
+      expect(
+        `cookie ${cookie.split('=')[0]}`,
+        /; Secure/i.test(cookie) && /; HttpOnly/i.test(cookie) && /; SameSite=lax/i.test(cookie),
+        true,
+      );
+    const head = (await visitor.ask('/')).headers;
+    expect('strict transport', head.get('strict-transport-security'), 'max-age=31536000');
+    const posted = (origin: string) =>
+      visitor.ask('/api/outbox', {
+        method: 'POST',
+        body: '{}',
+        headers: { origin, 'content-type': 'application/json' },
+      });
+    expect('its public address is its own', (await posted(address)).status, 400, 401);
+    expect('another is not', (await posted('https://gate.example.elsewhere.example')).status, 403);
+    await tls.stop();
+
     const changed = differing(rowsBefore, await everyRow(db));
     // Everybody walks "open the next gate" with a job of their own shop; for whoever may, it opens.
     console.log(
