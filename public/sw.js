@@ -29,8 +29,8 @@ async function page(event, key) {
 function nothingHere() {
   const words = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>High Gate: no network</title><body><h1>No network</h1>
-<p>This page is not kept on this tablet. Jobs that were opened here are: <a href="/yard">back to the Yard</a>, or
-<a href="/waiting">see what waits on this tablet</a>. Nothing that was filed is lost.</p></body></html>`;
+<p>This page is not kept on this tablet. Jobs that were opened on it are: go to <a href="/yard">the Yard as it last
+was</a>, or see <a href="/waiting">what waits on this tablet</a>. Nothing that was filed is lost.</p></body></html>`;
   return new Response(words, { status: 503, headers: { 'Content-Type': 'text/html; charset=utf-8' } });
 }
 

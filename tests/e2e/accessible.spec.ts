@@ -2,6 +2,12 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { signInAs } from './support/shop';
 
+/** Goes to a page and waits until what it is for is there: a job is worked in the browser. */
+async function visit(page: Page, where: string) {
+  await page.goto(where);
+  if (/^\/jobs\/[0-9a-f]{8}-/.test(where)) await page.getByRole('navigation', { name: 'Gates' }).waitFor();
+}
+
 async function clean(page: Page, what: string) {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
@@ -15,15 +21,25 @@ for (const theme of ['day', 'bay']) {
     test.setTimeout(240_000);
     await page.goto('/');
     await clean(page, 'start');
-    await signInAs(page, 'Ivo');
+    await signInAs(page, 'Solvei');
     await clean(page, 'yard');
-    const hrefOf = async (number: string) => {
-      await page.goto(`/yard?find=${number}`);
+    const hrefOf = async (number: string, more = '') => {
+      await page.goto(`/yard?find=${number}${more}`);
       return (await page.locator('main li a').first().getAttribute('href')) ?? '';
     };
     const after = await hrefOf('HG-0142');
     const before = await hrefOf('HG-0138');
+    const signed = await hrefOf('HG-0131', '&show=released');
     const pages = [
+      '/me',
+      '/members',
+      '/audit',
+      '/waiting',
+      '/person',
+      '/verify?sha256=mistyped',
+      `/join/${'x'.repeat(43)}`,
+      `/sheet/${'x'.repeat(43)}`,
+      `${signed}/release`,
       '/book',
       '/limits',
       '/kits',
@@ -35,7 +51,7 @@ for (const theme of ['day', 'bay']) {
       `${after}/after/read?route=full&at=gapInner.FL.floor-left`,
     ];
     for (const where of pages) {
-      await page.goto(where);
+      await visit(page, where);
       await clean(page, where);
     }
     await page.goto(`${after}/after`);
@@ -52,13 +68,17 @@ test('phone width: one column, nothing wider than the screen', async ({ page }) 
   for (const where of [
     '/yard',
     '/book',
+    '/me',
+    '/waiting',
+    '/person',
+    '/verify',
     `${job}/before`,
-    `${job}/release`,
+    `${job}/story`,
     `${job}/release`,
     '/limits',
     `${job}/before/read?route=full&at=hubToLip.RR.floor`,
   ]) {
-    await page.goto(where);
+    await visit(page, where);
     expect(
       await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
       where,

@@ -85,7 +85,10 @@ test('200 readings filed with the network cut, tab closed and opened again: all 
   await onTablet(second, 200);
   await second.goto(`${job}/story`);
   await expect(second.getByText('on this tablet').nth(150)).toBeVisible();
-  await second.goto(new URL('/yard', job).href);
+  // The Yard opens as it last was, and leads back to the job.
+  await second.goto(new URL('/yard?find=No wifi', job).href);
+  await expect(second.getByRole('heading', { name: 'What may open next' })).toBeVisible();
+  await onTablet(second, 200);
 
   await context.setOffline(false);
   await second.goto(`${job}/story`);

@@ -3,6 +3,7 @@ import { GateName } from '@/core/job/schema';
 import { requireMember } from '@/server/session';
 import { yardPage } from '@/server/shopView';
 import { weekday, whenShort } from '@/core/time/when';
+import { KeepPage } from '@/ui/device/KeepPage';
 import { Frame } from '@/ui/Frame';
 import { YardFilters } from '@/ui/yard/YardFilters';
 import { YardLanes } from '@/ui/yard/YardLanes';
@@ -20,6 +21,8 @@ export default async function Yard({ searchParams }: { searchParams: Promise<Rec
     `/yard?${new URLSearchParams({ ...(words && { find: words }), ...(show !== 'open' && { show }), ...(gate && { gate }), page: String(to) })}`;
   return (
     <Frame member={member} where={`${member.shop.name} · ${weekday(new Date().toISOString(), zone)}`}>
+      <KeepPage path="/yard" />
+      <KeepPage path="/waiting" />
       <main className="px-6 py-5">
         <div className="flex flex-wrap items-center gap-4 pb-4">
           <h1 className="grow">

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { whenShort } from '@/core/time/when';
 import { useRoom } from '../room/view';
-import { PLAN_LABEL, type PlanFields } from './PlanForm';
+import { PLAN_LABEL, type PlanFields } from './planFields';
 
 interface Props {
   mine: PlanFields;
