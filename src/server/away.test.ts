@@ -1,4 +1,5 @@
-import { AWAY_MESSAGE, DatabaseAway, isAway, isRefusedByRule } from './away';
+import { inspect } from 'node:util';
+import { AWAY_MESSAGE, DatabaseAway, fitToTell, isAway, isRefusedByRule } from './away';
 
 const withCode = (code: string, message = 'x') => Object.assign(new Error(message), { code });
 const wrapped = (cause: Error) => new Error('Failed query: select 1\nparams: secret', { cause });
@@ -29,6 +30,22 @@ describe('a database that is away, told from a query that is wrong', () => {
       expect([isAway(error), isRefusedByRule(error)]).toEqual([false, false]);
     },
   );
+  test('what leaves the database layer carries no query and nothing typed, and is still told apart', () => {
+    const broken = wrapped(
+      Object.assign(withCode('23505', 'duplicate key'), { detail: 'Key (name)=(Private Person)' }),
+    );
+    for (const error of [
+      broken,
+      wrapped(withCode('57P01', 'terminating: Private Person')),
+      wrapped(new Error('odd')),
+    ]) {
+      const fit = fitToTell(error);
+      expect(inspect(fit)).not.toMatch(/Private Person|secret|select 1/);
+      expect([isAway(fit), isRefusedByRule(fit)]).toEqual([isAway(error), isRefusedByRule(error)]);
+    }
+    const ours = new Error('our own');
+    expect(fitToTell(ours)).toBe(ours);
+  });
   test('it says what became of what was typed, and keeps its name on the way to the browser', () => {
     const away = new DatabaseAway('x', { cause: withCode('ECONNREFUSED') });
     expect([isAway(away), away.digest]).toEqual([true, 'DATABASE_AWAY']);

@@ -23,6 +23,25 @@ export function isAway(error: unknown): boolean {
   return false;
 }
 
+/**
+ * A query that the database refused, without its text and without what people typed into it: frameworks print errors
+ * that nobody catches, and those words are nobody's business.
+ */
+export class QueryFailed extends Error {
+  constructor(readonly code: string) {
+    super(`A query failed (${code})`);
+  }
+}
+
+/** An error as it may leave the database layer: away, failed with a code, or what it was. */
+export function fitToTell(error: unknown): unknown {
+  if (isAway(error)) return new DatabaseAway('the database does not answer');
+  for (let e: unknown = error; e instanceof Error; e = e.cause) {
+    if ('code' in e && typeof e.code === 'string' && /^[0-9A-Z]{5}$/.test(e.code)) return new QueryFailed(e.code);
+  }
+  return error instanceof Error && error.message.startsWith('Failed query') ? new QueryFailed('no code') : error;
+}
+
 /** Whether the database's own rules refused it (class 22 or 23: ill-formed text, a broken constraint or trigger). */
 export function isRefusedByRule(error: unknown): boolean {
   for (let e: unknown = error; e instanceof Error; e = e.cause) {

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { connect, type Database, type Db } from '@/db/client';
-import { DatabaseAway, isAway } from './away';
+import { fitToTell } from './away';
 import { env } from './env';
 import { log } from './log';
 
@@ -37,6 +37,13 @@ export const roleIsSafe = (): Promise<void> =>
     throw error;
   }));
 
+/** Writes what went wrong to our own log, which knows what to leave out, and passes on what may be told. */
+function told(error: unknown): unknown {
+  const fit = fitToTell(error);
+  if (fit !== error) log.warn({ err: error }, 'query failed');
+  return fit;
+}
+
 /**
  * Does something in one shop: a transaction in which the database itself shows and takes rows of that shop only.
  *
@@ -50,7 +57,7 @@ export async function inShop<T>(shopId: string, act: (tx: Db) => Promise<T>): Pr
       return act(tx);
     });
   } catch (error) {
-    throw isAway(error) ? new DatabaseAway('the database does not answer', { cause: error }) : error;
+    throw told(error);
   }
 }
 
@@ -59,7 +66,7 @@ export async function atDoor<T>(act: (db: Database) => Promise<T>): Promise<T> {
   try {
     return await act(door());
   } catch (error) {
-    throw isAway(error) ? new DatabaseAway('the database does not answer', { cause: error }) : error;
+    throw told(error);
   }
 }
 

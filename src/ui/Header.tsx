@@ -31,7 +31,8 @@ export function Header({ shop, where, person, metric, dark }: Props) {
     await forgetPages();
     await signOut();
   };
-  const after = (done: Promise<unknown>) => start(() => void done.then(() => router.refresh()));
+  // Without network it stays as it is: the server keeps the choice.
+  const after = (done: Promise<unknown>) => start(() => void done.then(() => router.refresh()).catch(() => {}));
   const unit = (name: 'in' | 'mm', on: boolean) => (
     <button
       type="button"

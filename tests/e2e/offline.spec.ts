@@ -112,6 +112,7 @@ test('notes, strikes and changes wait with the readings; a gate waits for them a
   await page.goto(`${job}/before`);
   await file(page, 'hubToLip.FL.floor', '18 5/8');
   await kept(page, job);
+  await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
   await context.setOffline(true);
   await page.goto(`${job}/story`);
   await page.getByRole('button', { name: 'Strike out' }).click();
