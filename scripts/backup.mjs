@@ -51,7 +51,7 @@ await main(async () => {
     renameSync(part, file);
     const rows = Object.values(found.counts).reduce((a, b) => a + b, 0);
     say(
-      `${file}: ${rows} rows of ${Object.keys(found.counts).length} tables, ${found.sheets} signed sheets and amendments`,
+      `${file}: ${rows} rows of ${Object.keys(found.counts).length} tables, ${found.sheets} frozen (sheets and amendments)`,
     );
     say('it holds customers’ names and password hashes: keep it as you keep the database');
   } finally {

@@ -66,7 +66,7 @@ withDatabase('backup and restore', () => {
     const code = await new Promise((done) => child.on('close', done));
     filing = false;
     await filer;
-    expect([code, said]).toEqual([0, expect.stringContaining('signed sheets and amendments')]);
+    expect([code, said]).toEqual([0, expect.stringContaining('frozen (sheets and amendments)')]);
     expect(filed).toBeGreaterThan(3);
 
     const head = JSON.parse(readFileSync(file, 'latin1').split('\n')[0] ?? '') as { counts: Record<string, number> };

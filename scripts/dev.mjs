@@ -16,7 +16,7 @@ await main(async () => {
   try {
     await migrate(env);
     await tsx('scripts/demoData.ts', [], { env });
-    const server = await serve(port, { ...env, NODE_ENV: 'development' }, { show: true });
+    const server = await serve(port, { ...env, NODE_ENV: 'development' }, { dev: true, show: true });
     say(`development server at http://localhost:${port}`);
     process.on('SIGINT', () => server.child.kill('SIGTERM'));
     process.on('SIGTERM', () => server.child.kill('SIGTERM'));

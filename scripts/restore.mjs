@@ -73,7 +73,7 @@ await main(async () => {
     await migrate({ ...process.env, ...databaseEnv(database.url, secret()) });
     const rows = Object.values(is.counts).reduce((a, b) => a + b, 0);
     say(
-      `restored the backup of ${head.made}: ${rows} rows, ${is.sheets} signed sheets and amendments with the same hashes`,
+      `restored the backup of ${head.made}: ${rows} rows, ${is.sheets} frozen sheets and amendments with the same hashes`,
     );
   } finally {
     database.stop();

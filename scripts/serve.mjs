@@ -8,7 +8,6 @@ import next from 'next';
 import pino from 'pino';
 
 const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
-const dev = process.env.NODE_ENV !== 'production';
 const port = Number(process.env.PORT ?? 3000);
 const hostname = process.env.HOST ?? '127.0.0.1';
 /** How many proxies of ours stand in front; the address that the outermost one saw is then believed. */
@@ -59,7 +58,7 @@ function outOfBounds(request) {
   return null;
 }
 
-const app = next({ dev, hostname, port, dir: ROOT });
+const app = next({ dev: false, hostname, port, dir: ROOT });
 await app.prepare();
 const handle = app.getRequestHandler();
 let serving = 0;

@@ -83,15 +83,20 @@ export const LOG_FILE = path.join(ROOT, '.data', 'high-gate.log');
 /**
  * Starts the server and waits until it answers.
  *
+ * @param dev Next's own development server, which reloads what is edited; else our server over the build
  * @param show its log goes to the terminal, else to LOG_FILE (or the file given)
  */
-export async function serve(port, env, { show = false, logFile = LOG_FILE } = {}) {
+export async function serve(port, env, { dev = false, show = false, logFile = LOG_FILE } = {}) {
   mkdirSync(path.dirname(logFile), { recursive: true });
   const out = show ? 'inherit' : openSync(logFile, 'a');
   // The owner's address is for migrations and backups: the server that people reach never has it.
   const rest = { ...env };
   delete rest.DATABASE_URL;
-  const child = spawn(process.execPath, ['scripts/serve.mjs'], {
+  const host = process.env.HOST ?? '127.0.0.1';
+  const [program, args] = dev
+    ? [bin('next'), ['dev', '-p', String(port), '-H', host]]
+    : [process.execPath, ['scripts/serve.mjs']];
+  const child = spawn(program, args, {
     cwd: ROOT,
     env: { ...rest, PORT: String(port), NEXT_TELEMETRY_DISABLED: '1' },
     stdio: ['ignore', out, 'inherit'],

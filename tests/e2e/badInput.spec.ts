@@ -17,6 +17,11 @@ test('a reading that is not understood, unlikely, wrong or doubled loses nothing
   await page.goto(`${job}/intake`);
   await openGate(page, 'Before');
 
+  // The bare address of a job leads to the gate where it stands, loaded afresh too.
+  await page.goto(job);
+  await page.waitForURL('**/before');
+  await expect(page.getByRole('heading', { name: 'As it came' })).toBeVisible();
+
   await page.goto(at(job, 'before', 'hubToLip.FL.floor'));
   await type(page, '18 18/16');
   await expect(page.getByRole('alert').first()).toContainText('whole inch or more');

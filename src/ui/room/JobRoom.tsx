@@ -44,7 +44,10 @@ export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker
   const { gate, state } = view.job.job;
   const lost = below === '' || !isRoom(below);
   useEffect(() => {
-    if (lost) goTo(`${home}/${state === 'open' ? gate : 'release'}`, { instead: true });
+    if (!lost) return;
+    // Next listens to the history only once its own effects have run, after this one.
+    const soon = setTimeout(() => goTo(`${home}/${state === 'open' ? gate : 'release'}`, { instead: true }));
+    return () => clearTimeout(soon);
   }, [lost, home, gate, state]);
   if (!takenOver || lost)
     return (

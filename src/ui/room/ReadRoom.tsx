@@ -36,7 +36,9 @@ export function ReadRoom(props: Props) {
   const stop = stops[index];
   const none = stop === undefined;
   useEffect(() => {
-    if (none) goTo(home, { instead: true });
+    if (!none) return;
+    const soon = setTimeout(() => goTo(home, { instead: true }));
+    return () => clearTimeout(soon);
   }, [none, home]);
   return stop ? <Reading {...props} home={home} kind={kind} stops={stops} index={index} stop={stop} /> : null;
 }
