@@ -50,6 +50,7 @@ test('200 readings filed with the network cut, tab closed and opened again: all 
 }) => {
   test.setTimeout(240_000);
   await signInAs(first, 'Runa');
+  await kept(first, new URL('/yard', first.url()).href);
   const job = await book(first, { customer: 'No wifi under the lift' });
   await openGate(first, 'Before');
   await first.goto(`${job}/before`);
