@@ -18,10 +18,11 @@ let failed = 0;
 
 async function step(name, program, args, options) {
   say(name);
+  const begun = Date.now();
   const ok = (await run(program, args, options)) === 0;
   if (ok) passed++;
   else failed++;
-  console.log(`${ok ? 'ok' : 'FAILED'}: ${name}`);
+  console.log(`${ok ? 'ok' : 'FAILED'}: ${name} (${Math.round((Date.now() - begun) / 1000)} s)`);
   return ok;
 }
 

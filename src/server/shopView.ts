@@ -1,9 +1,8 @@
 import 'server-only';
-import { asc, eq } from 'drizzle-orm';
 import { auditPage, auditWords, AUDIT_PAGE, type AuditFilter } from '@/db/queries/filed';
+import { shopKits } from '@/db/queries/kits';
 import { shopLimits } from '@/db/queries/limits';
 import { YARD_PAGE, yardQuery, type YardFilter, type YardRow } from '@/db/queries/yard';
-import { kits } from '@/db/schema/shops';
 import { inShop } from './database';
 import type { Member } from './session';
 
@@ -17,20 +16,7 @@ export async function yardPage(member: Member, filter: YardFilter): Promise<{ ro
 
 export const limitsOf = (member: Member) => inShop(member.shop.id, (tx) => shopLimits(tx, member.shop.id));
 
-export const kitsOf = (member: Member) =>
-  inShop(member.shop.id, (tx) =>
-    tx
-      .select({
-        id: kits.id,
-        name: kits.name,
-        claimFront: kits.claimFront,
-        claimRear: kits.claimRear,
-        source: kits.source,
-      })
-      .from(kits)
-      .where(eq(kits.shopId, member.shop.id))
-      .orderBy(asc(kits.name)),
-  );
+export const kitsOf = (member: Member) => inShop(member.shop.id, (tx) => shopKits(tx, member.shop.id));
 
 /** One page of the audit, whether another follows, and what can be filtered by. */
 export async function auditOf(member: Member, filter: AuditFilter) {

@@ -1,22 +1,15 @@
 import 'server-only';
-import { asc, eq } from 'drizzle-orm';
 import type { Verdict } from '@/core/checks/types';
 import type { JobDocument } from '@/core/job/schema';
 import type { Sheet } from '@/core/sheet/sheet';
 import { readSignedSheet } from '@/core/sheet/signed';
 import { signedSheetOf } from '@/db/queries/filed';
+import { shopKits, type KitChoice } from '@/db/queries/kits';
 import { loadJob, readingsBy } from '@/db/queries/jobs';
-import { kits } from '@/db/schema/shops';
 import { inShop } from './database';
 import type { Member } from './session';
 
-export interface KitChoice {
-  id: string;
-  name: string;
-  claimFront: number;
-  claimRear: number;
-  source: string;
-}
+export type { KitChoice };
 /** A signed sheet as it was frozen, and what was amended since. */
 export interface Signed {
   sha256: string;
@@ -46,21 +39,10 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     const loaded = await loadJob(tx, shopId, jobId);
     if (!loaded) return null;
     const frozen = loaded.document.job.state === 'open' ? null : await signedSheetOf(tx, shopId, jobId);
-    const list = await tx
-      .select({
-        id: kits.id,
-        name: kits.name,
-        claimFront: kits.claimFront,
-        claimRear: kits.claimRear,
-        source: kits.source,
-      })
-      .from(kits)
-      .where(eq(kits.shopId, shopId))
-      .orderBy(asc(kits.name));
     const { sheets, verdicts } = frozen ? readSignedSheet(frozen.sheet) : { sheets: null, verdicts: null };
     return {
       ...loaded,
-      kits: list,
+      kits: await shopKits(tx, shopId),
       mine: await readingsBy(tx, shopId, jobId, member.id),
       signed:
         frozen && sheets && verdicts

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, chooseUnits, openGate, signInAs } from './support/shop';
+import { book, chooseUnits, openGate, signInAs, inHand } from './support/shop';
 
 const at = (job: string, stop: string, route = 'full') => `${job}/before/read?route=${route}&at=${stop}`;
 const gone = (page: Page, stop: string) => page.waitForURL((url) => !url.search.includes(stop));
@@ -34,8 +34,10 @@ test('by keyboard alone: sign in, find, read, answer, leave', async ({ page }) =
   const here = page.url();
   await page.locator('#figure').press('Alt+ArrowRight');
   await page.waitForURL((url) => url.href !== here);
+  await inHand(page);
   await page.locator('#figure').press('Alt+ArrowLeft');
   await page.waitForURL(here);
+  await inHand(page);
   await page.locator('#figure').press('Alt+c');
   await gone(page, 'hubToLip.FR');
 });

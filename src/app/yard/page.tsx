@@ -21,8 +21,8 @@ export default async function Yard({ searchParams }: { searchParams: Promise<Rec
     `/yard?${new URLSearchParams({ ...(words && { find: words }), ...(show !== 'open' && { show }), ...(gate && { gate }), page: String(to) })}`;
   return (
     <Frame member={member} where={`${member.shop.name} · ${weekday(new Date().toISOString(), zone)}`}>
-      <KeepPage path="/yard" />
-      <KeepPage path="/waiting" />
+      <KeepPage path="/yard" minutes={2} />
+      <KeepPage path="/waiting" minutes={60} />
       <main className="px-6 py-5">
         <div className="flex flex-wrap items-center gap-4 pb-4">
           <h1 className="grow">

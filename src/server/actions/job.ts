@@ -5,6 +5,7 @@ import { redirect } from 'next/navigation';
 import { z } from 'zod';
 import { act } from '../access/act';
 import { refuse, type Answer } from '../answer';
+import { formFields } from '../formFields';
 import {
   amendSheet as amend,
   makeSheetLink as makeLink,
@@ -22,11 +23,6 @@ import { passwordRefusal } from '../session';
 
 const isId = (id: unknown): id is string => z.uuid().safeParse(id).success;
 const fresh = () => revalidatePath('/', 'layout');
-/** What a form sent, as far as it is text: anything else was not typed by a person. */
-const fields = (form: unknown): Record<string, string> =>
-  form instanceof FormData
-    ? Object.fromEntries([...form].filter((entry): entry is [string, string] => typeof entry[1] === 'string'))
-    : {};
 
 export async function bookVehicle(form: BookingForm): Promise<Answer> {
   return act('bookVehicle', async (member) => {
@@ -56,7 +52,7 @@ export async function acceptStop(
 export async function signOff(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
   return act('signOff', async (member) => {
     if (!isId(jobId)) return refuse(NO_JOB);
-    const { password, ...input } = fields(form);
+    const { password, ...input } = formFields(form);
     const refused = await passwordRefusal(member, password);
     // What stands in the way of a release is told first; a wrong password then.
     return refused && !refused.errors.password ? refused : sign(member, jobId, input, refused === null);
@@ -66,7 +62,7 @@ export async function signOff(jobId: string, _before: Answer | null, form: FormD
 export async function amendSheet(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
   return act('amendSheet', async (member) => {
     if (!isId(jobId)) return refuse(NO_JOB);
-    const { password, ...input } = fields(form);
+    const { password, ...input } = formFields(form);
     const refused = await passwordRefusal(member, password);
     return refused && !refused.errors.password ? refused : amend(member, jobId, input, refused === null);
   });
@@ -88,7 +84,7 @@ export async function revokeSheetLink(jobId: string, input: { link: string }): P
 
 export async function saveLimit(_before: Answer | null, form: FormData): Promise<Answer> {
   return act('saveLimit', async (member) => {
-    const answer = await setLimit(member, fields(form), member.units);
+    const answer = await setLimit(member, formFields(form), member.units);
     if (answer.ok) fresh();
     return answer;
   });
@@ -96,7 +92,7 @@ export async function saveLimit(_before: Answer | null, form: FormData): Promise
 
 export async function saveKit(_before: Answer | null, form: FormData): Promise<Answer> {
   return act('saveKit', async (member) => {
-    const answer = await addKit(member, fields(form), member.units);
+    const answer = await addKit(member, formFields(form), member.units);
     if (answer.ok) fresh();
     return answer;
   });

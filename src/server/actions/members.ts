@@ -3,13 +3,12 @@
 import { revalidatePath } from 'next/cache';
 import { act } from '../access/act';
 import type { Answer } from '../answer';
+import { formFields } from '../formFields';
 import { changeMember as change, invite, passwordLink, revokeInvitation as revoke } from '../people/membership';
-
-const fields = (form: unknown) => (form instanceof FormData ? Object.fromEntries(form) : {});
 
 export async function inviteMember(_before: Answer | null, form: FormData): Promise<Answer<{ path: string }>> {
   return act('inviteMember', async (member) => {
-    const answer = await invite(member, fields(form));
+    const answer = await invite(member, formFields(form));
     if (answer.ok) revalidatePath('/members');
     return answer;
   });

@@ -10,14 +10,13 @@ import { note, type Audited } from '../audit';
 import { auth } from '../auth';
 import { inShop } from '../database';
 import { overTls } from '../env';
+import { formFields } from '../formFields';
 import { clearAttempts, countAttempt } from '../people/attempts';
 import { clearPinTries, deviceHash, knownHere, peopleHere, rememberHere, takePinTry } from '../people/device';
 import { takeUpInvitation } from '../people/joining';
 import { setNewPassword, setNewPin } from '../people/own';
 import { endSessions } from '../people/membership';
 import { currentMember, memberRow, passwordRefusal, whence } from '../session';
-
-const fields = (form: unknown) => (form instanceof FormData ? Object.fromEntries(form) : {});
 
 /** A line in the audit of the person's own shop; nothing where they are in none. */
 async function tell(userId: string, what: Audited): Promise<void> {
@@ -41,7 +40,7 @@ const WRONG_PAIR = 'That e-mail and password do not belong together.';
 /** Signs in and opens the Yard; a wrong pair says so without telling which of the two was wrong. */
 export async function signIn(_before: Answer | null, form: FormData): Promise<Answer> {
   return open('signIn', async () => {
-    const parsed = SignIn.safeParse(fields(form));
+    const parsed = SignIn.safeParse(formFields(form));
     if (!parsed.success) return refuse('Type your e-mail and your password.');
     const { email } = parsed.data;
     const hash = await deviceHash();
@@ -87,7 +86,7 @@ const ByPin = z.object({ person: z.string().min(1).max(80), pin: z.string().max(
 /** Changes the person at a shared tablet by PIN, where that person has signed in with the password before. */
 export async function changeByPin(_before: Answer | null, form: FormData): Promise<Answer> {
   return open('changeByPin', async () => {
-    const parsed = ByPin.safeParse(fields(form));
+    const parsed = ByPin.safeParse(formFields(form));
     if (!parsed.success) return refuse('Choose who you are and type your PIN.');
     const { person, pin } = parsed.data;
     const here = await peopleHere();
@@ -109,7 +108,7 @@ export async function changeByPin(_before: Answer | null, form: FormData): Promi
 /** Takes up an invitation, or a link for a new password. */
 export async function joinShop(token: string, _before: Answer | null, form: FormData): Promise<Answer> {
   return open('joinShop', async () => {
-    const answer = await takeUpInvitation(token, fields(form), (await whence()).address);
+    const answer = await takeUpInvitation(token, formFields(form), (await whence()).address);
     if (!answer.ok) return answer;
     redirect('/?joined=1');
   });
@@ -117,7 +116,7 @@ export async function joinShop(token: string, _before: Answer | null, form: Form
 
 export async function setPin(_before: Answer | null, form: FormData): Promise<Answer> {
   return act('setPin', async (member) => {
-    const { password, pin } = fields(form);
+    const { password, pin } = formFields(form);
     const refused = await passwordRefusal(member, password);
     if (refused) return refused;
     const answer = await setNewPin(member, pin);
@@ -128,7 +127,7 @@ export async function setPin(_before: Answer | null, form: FormData): Promise<An
 
 export async function changePassword(_before: Answer | null, form: FormData): Promise<Answer> {
   return act('changePassword', async (member) => {
-    const { password, next } = fields(form);
+    const { password, next } = formFields(form);
     const refused = await passwordRefusal(member, password);
     return refused ?? setNewPassword(member, next);
   });

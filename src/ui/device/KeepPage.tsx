@@ -5,10 +5,10 @@ import { useDevice } from './DeviceProvider';
 import { keepPage } from './offline';
 
 /** Keeps the page it stands on, so that it opens as it last was when there is no network. */
-export function KeepPage({ path }: { path: '/yard' | '/waiting' }) {
+export function KeepPage({ path, minutes }: { path: '/yard' | '/waiting'; minutes: number }) {
   const { ready } = useDevice();
   useEffect(() => {
-    if (ready) void keepPage(path).catch(() => {});
-  }, [ready, path]);
+    if (ready) void keepPage(path, minutes).catch(() => {});
+  }, [ready, path, minutes]);
   return null;
 }

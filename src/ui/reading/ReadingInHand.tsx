@@ -73,16 +73,22 @@ export function ReadingInHand(props: Props) {
   const parsed = measured ? parseQuantity(measured, text, units) : null;
   const across = otherSide(stop.place);
 
-  // Once filed it is filed: a second press before the next one is in hand must not file a repeat.
-  const filed = useRef(false);
+  // Once filed, or left for another, this one is done with: a press that comes before the next one is in hand must
+  // neither file a repeat nor go on from here.
+  const done = useRef(false);
+  const leaveFor = (href: string | null) => {
+    if (!href || done.current) return;
+    done.current = true;
+    goTo(href);
+  };
   const file = (answer: ReadingBody['answer'], more: { good?: boolean; instead?: boolean; confirmed?: boolean } = {}) =>
     start(async () => {
-      if (filed.current) return;
+      if (done.current) return;
       setWrong('');
       const spot = { gate, point: stop.point, place: stop.place, state: stop.state };
       const odd = answer === 'measured' && parsed?.ok ? plausibilityQuestion(view.job, spot, parsed.value) : null;
       if (odd && !more.confirmed) return setQuestion(say(odd, units));
-      filed.current = true;
+      done.current = true;
       const fault = await fileEntry(
         'reading',
         {
@@ -101,7 +107,7 @@ export function ReadingInHand(props: Props) {
         `${spotName(spot)}: ${answer === 'measured' ? text : answer.replaceAll('-', ' ')}`,
       );
       if (fault) {
-        filed.current = false;
+        done.current = false;
         setQuestion('');
         setWrong(fault);
         field.current?.focus();
@@ -125,8 +131,8 @@ export function ReadingInHand(props: Props) {
       n: () => stop.mayBeAbsent && file('not-fitted'),
       c: () => file('cannot-reach'),
       s: () => across && props.otherSideRead && file('same-as-other-side'),
-      ArrowLeft: () => props.previousHref && goTo(props.previousHref),
-      ArrowRight: () => props.followingHref && goTo(props.followingHref),
+      ArrowLeft: () => leaveFor(props.previousHref),
+      ArrowRight: () => leaveFor(props.followingHref),
     };
     const doIt = act[event.key];
     if (doIt) {

@@ -57,7 +57,8 @@ export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () =>
       } else await keepJob(store(), member, latest.current);
       // The page may be the one kept here: whether it is still so is asked at once.
       await refresh();
-      await keepPage(`/jobs/${initial.id}`);
+      // The page is the same for every state of the job; the job itself is kept apart.
+      await keepPage(`/jobs/${initial.id}`, 60);
     })().catch(() => {});
     const timer = setInterval(() => document.visibilityState === 'visible' && void refresh(), EVERY);
     const focused = () => void refresh();

@@ -62,8 +62,7 @@ export async function takeShortRoute(
     if (new URL(page.url()).pathname.endsWith(`/${gate}`)) break;
     const here = page.url();
     // The address changes before the next reading is in hand.
-    const at = new URL(here).searchParams.get('at');
-    await page.locator(at ? `[data-stop="${at}"]` : '[data-stop]').waitFor();
+    await inHand(page);
     const label = await page.locator('h1#in-hand').innerText();
     const words = TYPED[label]?.[gate][units === 'in' ? 0 : 1];
     if (words) {
@@ -75,6 +74,12 @@ export async function takeShortRoute(
     await page.waitForURL((url) => url.href !== here, { timeout: 10_000 });
   }
   return filed;
+}
+
+/** Waits until the reading that the address names is the one in hand. */
+export async function inHand(page: Page) {
+  const at = new URL(page.url()).searchParams.get('at');
+  await page.locator(at ? `[data-stop="${at}"]` : '[data-stop]').waitFor();
 }
 
 export async function openGate(page: Page, name: string) {
