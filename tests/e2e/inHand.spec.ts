@@ -26,6 +26,7 @@ test('by keyboard alone: sign in, find, read, answer, leave', async ({ page }) =
   await gone(page, 'hubToLip.FL');
   await expect(page.locator('h1#in-hand')).toBeVisible();
   await page.goto(at(job, 'hubToLip.FR.floor'));
+  await expect(page.getByRole('button', { name: 'Same as front left' })).toBeEnabled();
   await page.locator('#figure').press('Alt+s');
   await gone(page, 'hubToLip.FR');
   await page.goto(at(job, 'hubToLip.FR.floor'));
