@@ -11,7 +11,7 @@ import { bin, run, tsx } from './lib/run.mjs';
 import { main, say, stopWith } from './lib/say.mjs';
 
 /** Short: readings, requests, seconds. */
-const PROOFS = [['access'], ['two'], ['crash', '200'], ['away', '12'], ['fuzz', '2000']];
+const PROOFS = [['access'], ['two'], ['crash', '150'], ['away', '8'], ['fuzz', '1200']];
 
 let passed = 0;
 let failed = 0;

@@ -26,7 +26,11 @@ export default async function Start({ searchParams }: { searchParams: Promise<Re
         </p>
         <p className="hint pt-6">{DISCLAIMER}</p>
         <p className="pt-6">
-          <Link className="inline-flex min-h-12 items-center underline underline-offset-4" href="/verify">
+          <Link
+            prefetch={false}
+            className="inline-flex min-h-12 items-center underline underline-offset-4"
+            href="/verify"
+          >
             Verify a signed sheet
           </Link>
         </p>
@@ -38,7 +42,7 @@ export default async function Start({ searchParams }: { searchParams: Promise<Re
           </p>
         )}
         {byPin && (
-          <Link className="btn w-full" href="/person">
+          <Link prefetch={false} className="btn w-full" href="/person">
             Change person by PIN
           </Link>
         )}

@@ -2,7 +2,6 @@
 
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
-import Link from 'next/link';
 import type { Verdict } from '@/core/checks/types';
 import { blocksUnread } from '@/core/checks/workJob';
 import { CHANGE_NAME } from '@/core/job/changes';
@@ -11,6 +10,7 @@ import { K } from '@/core/uncertainty/propagate';
 import { Arm, verdictInk } from './drawings/Arm';
 import { AcceptStop } from './AcceptStop';
 import { Figure, PlusMinus, Words } from './Figure';
+import { RoomLink } from './room/RoomLink';
 
 interface Props {
   jobId: string;
@@ -217,12 +217,14 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
           <ul className="ruled">
             {v.missingSpots.map((s, i) => (
               <li key={v.missing[i]}>
-                <Link
-                  className="flex min-h-12 items-center underline underline-offset-4"
-                  href={`/jobs/${jobId}/${s.gate}/read?route=full&at=${s.point}.${s.place}.${s.state}`}
-                >
-                  {v.missing[i]}
-                </Link>
+                <Dialog.Close asChild>
+                  <RoomLink
+                    className="flex min-h-12 items-center underline underline-offset-4"
+                    href={`/jobs/${jobId}/${s.gate}/read?route=full&at=${s.point}.${s.place}.${s.state}`}
+                  >
+                    {v.missing[i]}
+                  </RoomLink>
+                </Dialog.Close>
               </li>
             ))}
           </ul>

@@ -45,7 +45,7 @@ export function Header({ shop, where, person, metric, dark }: Props) {
   );
   return (
     <header className="flex min-h-14 items-center gap-4 border-b border-rule bg-panel px-5 max-sm:gap-1 max-sm:px-3">
-      <Link href="/yard" className="flex min-h-12 items-center">
+      <Link prefetch={false} href="/yard" className="flex min-h-12 items-center">
         <Brand />
       </Link>
       <p className="min-w-0 flex-1 truncate text-pencil max-sm:hidden">{where || shop}</p>
@@ -92,6 +92,7 @@ export function Header({ shop, where, person, metric, dark }: Props) {
             ].map(([href, label]) => (
               <DropdownMenu.Item key={href} asChild>
                 <Link
+                  prefetch={false}
                   href={href ?? '/'}
                   className="flex min-h-12 items-center rounded-[3px] px-3 data-highlighted:bg-paper"
                 >
@@ -101,6 +102,7 @@ export function Header({ shop, where, person, metric, dark }: Props) {
             ))}
             <DropdownMenu.Item asChild>
               <Link
+                prefetch={false}
                 href="/person"
                 className="flex min-h-12 items-center rounded-[3px] border-t border-rule px-3 data-highlighted:bg-paper"
               >

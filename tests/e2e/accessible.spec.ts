@@ -8,13 +8,14 @@ async function visit(page: Page, where: string) {
   if (/^\/jobs\/[0-9a-f]{8}-/.test(where)) await page.getByRole('navigation', { name: 'Gates' }).waitFor();
 }
 
+/** In legacy mode axe opens no page of its own for frames, of which there are none here: the same rules, half the time. */
+const axe = (page: Page) => new AxeBuilder({ page }).setLegacyMode(true);
+
 async function clean(page: Page, what: string) {
-  const day = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
+  const day = await axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   // The two themes are the same page in other inks: what can differ is contrast.
   await page.evaluate(() => (document.documentElement.dataset.theme = 'bay'));
-  const bay = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
+  const bay = await axe(page).withRules(['color-contrast']).analyze();
   await page.evaluate(() => (document.documentElement.dataset.theme = 'day'));
   const found = [...day.violations, ...bay.violations];
   expect(found.map((v) => `${what}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);

@@ -64,12 +64,12 @@ export default async function Audit({ searchParams }: { searchParams: Promise<Re
         />
         <p className="flex flex-wrap gap-3 pt-5">
           {before !== null && (
-            <Link className="btn" href="/audit">
+            <Link prefetch={false} className="btn" href="/audit">
               Latest
             </Link>
           )}
           {more && (
-            <Link className="btn" href={`/audit?${older}`}>
+            <Link prefetch={false} className="btn" href={`/audit?${older}`}>
               Older
             </Link>
           )}

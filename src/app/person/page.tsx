@@ -20,11 +20,11 @@ export default async function Page() {
         </p>
       )}
       <p className="flex flex-wrap gap-4">
-        <Link className="btn" href="/?password=1">
+        <Link prefetch={false} className="btn" href="/?password=1">
           Sign in with a password
         </Link>
         {member && (
-          <Link className="btn" href="/yard">
+          <Link prefetch={false} className="btn" href="/yard">
             Stay {member.name}
           </Link>
         )}

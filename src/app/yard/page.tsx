@@ -29,7 +29,7 @@ export default async function Yard({ searchParams }: { searchParams: Promise<Rec
             {show === 'open' ? 'What may open next' : show === 'released' ? 'Released' : 'Left unreleased'}
           </h1>
           <YardFilters words={words} show={show} gate={gate} />
-          <Link href="/book" className="btn btn-main">
+          <Link prefetch={false} href="/book" className="btn btn-main">
             Book a vehicle
           </Link>
         </div>
@@ -41,12 +41,12 @@ export default async function Yard({ searchParams }: { searchParams: Promise<Rec
         {(page > 0 || more) && (
           <div className="flex gap-3 pt-5">
             {page > 0 && (
-              <Link className="btn" href={at(page - 1)}>
+              <Link prefetch={false} className="btn" href={at(page - 1)}>
                 Earlier in the list
               </Link>
             )}
             {more && (
-              <Link className="btn" href={at(page + 1)}>
+              <Link prefetch={false} className="btn" href={at(page + 1)}>
                 Further down the list
               </Link>
             )}

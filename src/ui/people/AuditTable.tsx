@@ -50,7 +50,7 @@ export function AuditTable({ rows }: { rows: readonly Line[] }) {
               <td>{row.what}</td>
               <td>
                 {row.jobId ? (
-                  <Link className="underline underline-offset-4" href={`/jobs/${row.jobId}`}>
+                  <Link prefetch={false} className="underline underline-offset-4" href={`/jobs/${row.jobId}`}>
                     {row.about}
                   </Link>
                 ) : (

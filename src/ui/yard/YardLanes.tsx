@@ -63,6 +63,7 @@ function Lane({ row }: { row: Row }) {
   return (
     <li>
       <Link
+        prefetch={false}
         href={`/jobs/${row.id}`}
         className="grid min-h-24 grid-cols-[minmax(0,1fr)] items-center hover:bg-panel lg:grid-cols-[200px_minmax(0,1.35fr)_minmax(0,1fr)]"
       >
