@@ -7,7 +7,7 @@ const lines = text.split('\n').filter((line) => line.startsWith('{'));
 const SECRETS: [string, RegExp][] = [
   ['the demo password', /high-gate-demo/],
   ['a new password', /peat under the left spring|tape, chalk and a gate arm/],
-  ['a PIN', /284913|284914|999000/],
+  ['a PIN', /\b(284913|284914|999000)\b/],
   ['a customer’s contact', /private\.example/],
   ['an e-mail', /[\w.-]+@skarn\.example/],
   ['an address that opens something', /\/(join|sheet)\/[\w-]{20,}/],

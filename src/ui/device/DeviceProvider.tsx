@@ -23,9 +23,9 @@ const Context = createContext<Device | null>(null);
 const NONE: Waiting[] = [];
 
 /** One tab of a browser sends at a time; others wait their turn. */
-async function alone<T>(run: () => Promise<T>): Promise<T> {
+async function alone<T>(run: () => Promise<T>, what = 'high-gate-send'): Promise<T> {
   // Without TLS a browser has no locks: then ids alone keep things from being filed twice.
-  return 'locks' in navigator ? navigator.locks.request('high-gate-send', run) : run();
+  return 'locks' in navigator ? navigator.locks.request(what, run) : run();
 }
 
 /** Everything signed-in pages need of the device: what waits on it, and the sending of it. */
@@ -69,7 +69,10 @@ export function DeviceProvider({ member, children }: { member: string; children:
     again.current = () => void round().catch(() => setLink('away'));
     let on = true;
     void (async () => {
-      if (await handOver(store(), member)) await forgetPages();
+      // Whoever comes second waits: pages kept by then are this person's own.
+      await alone(async () => {
+        if (await handOver(store(), member)) await forgetPages();
+      }, 'high-gate-hand-over');
       await letGo(store(), member);
       if (!on) return;
       setReady(true);
