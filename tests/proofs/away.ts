@@ -90,7 +90,8 @@ await prove('away', async (check) => {
     };
     let tries = 0;
     const until = Date.now() + SECONDS * 1000;
-    await page.goto(`${app.base}/yard`);
+    // A page that the tablet does not keep: the Yard would come from there.
+    await page.goto(`${app.base}/kits`);
     await page.getByRole('heading', { name: AWAY }).waitFor({ timeout: 20_000 });
     const fresh = new Client(app.base);
     const signIn =
@@ -112,7 +113,7 @@ await prove('away', async (check) => {
       if (!filed) await wait(200);
     }
     const recovered = ((Date.now() - back) / 1000).toFixed(1);
-    await page.getByRole('heading', { name: 'What may open next' }).waitFor({ timeout: 20_000 });
+    await page.getByRole('heading', { name: 'Kits, and what they claim' }).waitFor({ timeout: 20_000 });
     console.log(
       `database away for ${SECONDS} s: asked ${tries} times; health ${[...seen.health]}, ready ${[...seen.ready]}, filing ${[...seen.outbox]}; filing again ${recovered} s after the database was back; starts ${app.starts}, crashes ${app.crashes}`,
     );
