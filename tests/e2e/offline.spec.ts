@@ -50,6 +50,7 @@ test('200 readings filed with the network cut, tab closed and opened again: all 
 }) => {
   test.setTimeout(240_000);
   await signInAs(first, 'Runa');
+  await kept(first, new URL('/yard', first.url()).href);
   const job = await book(first, { customer: 'No wifi under the lift' });
   await openGate(first, 'Before');
   await first.goto(`${job}/before`);
@@ -85,6 +86,11 @@ test('200 readings filed with the network cut, tab closed and opened again: all 
   await onTablet(second, 200);
   await second.goto(`${job}/story`);
   await expect(second.getByText('on this tablet').nth(150)).toBeVisible();
+  // The Yard opens as it last was, and leads back to the job.
+  await second.goto(new URL('/yard?find=No wifi', job).href);
+  await expect(second.getByRole('heading', { name: 'What may open next' })).toBeVisible();
+  await onTablet(second, 200);
+
   await context.setOffline(false);
   await second.goto(`${job}/story`);
   await expect.poll(async () => (await fileOf(second, job)).readings.length, { timeout: 60_000 }).toBe(200);
