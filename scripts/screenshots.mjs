@@ -61,10 +61,10 @@ const VIEWS = [
     'HG-0138',
     '/before/read?route=full&at=gapLip.FL.floor',
     async (page) => {
-      await page.waitForFunction(
-        async (path) => (await caches.match(path)) !== undefined,
-        page.url().split('/').slice(3, 5).join('/').replace(/^/, '/'),
-      );
+      const path = new URL(page.url()).pathname.split('/').slice(0, 3).join('/');
+      while (!(await page.evaluate(async (at) => (await caches.match(at)) !== undefined, path))) {
+        await page.waitForTimeout(100);
+      }
       await page.context().setOffline(true);
       const here = page.url();
       await page.locator('#figure').fill('3 5/8');

@@ -2,6 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import { whenFull, whenShort } from '@/core/time/when';
 import { makeSheet } from '@/core/sheet/sheet';
+import { sealed } from '@/core/sheet/signed';
 import { note } from './audit';
 import { inShop } from './database';
 import { download } from './download';
@@ -46,10 +47,7 @@ export async function sheetFile(
     shop.name,
     paper,
     when(new Date().toISOString()),
-    signed && {
-      sha256: signed.sha256,
-      amendments: signed.amendments.map((a) => ({ ...a, at: whenShort(a.at, shop.timeZone) })),
-    },
+    signed && sealed(signed, (iso) => whenShort(iso, shop.timeZone)),
   );
   return download(new Uint8Array(pdf), `${document.job.number}-${paper.toLowerCase()}.pdf`, 'application/pdf');
 }

@@ -10,17 +10,18 @@ interface JobFile {
 }
 const fileOf = async (page: Page, job: string) => (await (await page.request.get(`${job}/job.json`)).json()) as JobFile;
 
-/** Waits until the service worker runs and the job's page is kept. */
-async function kept(page: Page, job: string) {
-  await page.waitForFunction(
-    async (path) => {
-      const pages = await caches.open('high-gate-pages');
-      return navigator.serviceWorker.controller !== null && (await pages.match(path)) !== undefined;
-    },
-    new URL(job).pathname,
-    { timeout: 20_000 },
-  );
-}
+/** Waits until the service worker runs and the page is kept. Polled from here: a predicate in the page is not awaited. */
+const kept = (page: Page, where: string) =>
+  expect
+    .poll(
+      () =>
+        page.evaluate(async (path) => {
+          const pages = await caches.open('high-gate-pages');
+          return navigator.serviceWorker.controller !== null && (await pages.match(path)) !== undefined;
+        }, new URL(where).pathname),
+      { timeout: 20_000 },
+    )
+    .toBe(true);
 const go = (page: Page, gate: string, stop: string) =>
   page.evaluate(
     ([gate, stop]) => {

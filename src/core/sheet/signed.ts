@@ -82,6 +82,12 @@ export interface Seal {
   amendments: readonly { ordinal: number; text: string; by: string; at: string; amends: string; sha256: string }[];
 }
 
+/** A seal with its times as they are printed. */
+export const sealed = ({ sha256, amendments }: Seal, when: (iso: string) => string): Seal => ({
+  sha256,
+  amendments: amendments.map((each) => ({ ...each, at: when(each.at) })),
+});
+
 /** What an amendment's hash is taken of: it points to the hash of what it amends. */
 export interface Amendment {
   format: 'high-gate/amendment';

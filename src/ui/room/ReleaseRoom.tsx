@@ -2,6 +2,7 @@
 
 import { releaseBlockers } from '@/core/gates/release';
 import { makeSheet } from '@/core/sheet/sheet';
+import { sealed } from '@/core/sheet/signed';
 import { whenFull } from '@/core/time/when';
 import { Amend } from '../job/Amend';
 import { CustomerLinks } from '../job/CustomerLinks';
@@ -20,11 +21,7 @@ export function ReleaseRoom({ view }: { view: JobView }) {
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="p-5">
-        <SheetOnScreen
-          sheet={sheet}
-          shop={member.shop.name}
-          seal={signed && { ...signed, amendments: signed.amendments.map((a) => ({ ...a, at: when(a.at) })) }}
-        />
+        <SheetOnScreen sheet={sheet} shop={member.shop.name} seal={signed && sealed(signed, when)} />
       </div>
       <aside className="no-print space-y-5 border-l border-rule p-5">
         {open && (

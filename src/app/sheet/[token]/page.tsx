@@ -1,3 +1,4 @@
+import { sealed } from '@/core/sheet/signed';
 import { whenFull } from '@/core/time/when';
 import { customerSheet } from '@/server/customerSheet';
 import { Brand } from '@/ui/Brand';
@@ -36,10 +37,7 @@ export default async function CustomerSheet({ params }: { params: Promise<{ toke
       <SheetOnScreen
         sheet={signed.sheets[units.length === 'mm' ? 'mm' : 'in']}
         shop={shop.name}
-        seal={{
-          ...signed,
-          amendments: signed.amendments.map((a) => ({ ...a, at: whenFull(a.at, shop.timeZone) })),
-        }}
+        seal={sealed(signed, (iso) => whenFull(iso, shop.timeZone))}
       />
     </main>
   );
