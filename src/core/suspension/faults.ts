@@ -1,6 +1,14 @@
 import { distance, fromLine, length, minus, unit, type Vec3 } from '../geometry/point';
 import { sidesOf } from './mirror';
-import { ENDS, type BeamEnd, type BeamSide, type Carrier, type End, type GeometryFile, type WishboneSide } from './schema';
+import {
+  ENDS,
+  type BeamEnd,
+  type BeamSide,
+  type Carrier,
+  type End,
+  type GeometryFile,
+  type WishboneSide,
+} from './schema';
 
 /** What is wrong with a geometry, and where in the file. */
 export interface Fault {
@@ -70,14 +78,11 @@ function sideFaults(side: BeamSide, carriers: readonly Carrier[], say: Say): voi
   }
   const bar = side.swayBar;
   if (bar) {
-    onLine(
-      say,
-      'swayBar.armEnd',
-      'lies on the bar’s pivot line',
-      bar.armEnd,
-      bar.pivot,
-      [bar.pivot[0], bar.pivot[1] + 1, bar.pivot[2]],
-    );
+    onLine(say, 'swayBar.armEnd', 'lies on the bar’s pivot line', bar.armEnd, bar.pivot, [
+      bar.pivot[0],
+      bar.pivot[1] + 1,
+      bar.pivot[2],
+    ]);
     noLength(say, 'swayBar.link', 'the sway link', bar.armEnd, bar.link);
     carried('swayBar.linkOn', bar.linkOn);
   }

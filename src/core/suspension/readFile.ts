@@ -51,7 +51,11 @@ function firstFault(issues: readonly z.core.$ZodIssue[], root: unknown, above: r
 
 const depth = (issues: readonly z.core.$ZodIssue[]): number => Math.max(0, ...issues.map((i) => i.path.length));
 const article = (word: string): string =>
-  word === 'tuple' ? 'a point [x, y, z]' : word === 'array' ? 'a list' : `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;
+  word === 'tuple'
+    ? 'a point [x, y, z]'
+    : word === 'array'
+      ? 'a list'
+      : `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`;
 
 function parse(text: string): { ok: true; value: unknown } | { ok: false; fault: Fault } {
   try {
@@ -73,9 +77,7 @@ export function readSolveFile(text: string): ReadFile<SolveFile> {
   const parsed = SolveFile.safeParse(read.value);
   if (!parsed.success) return { ok: false, fault: firstFault(parsed.error.issues, read.value, []) };
   const [fault] = faultsIn(parsed.data.geometry);
-  return fault
-    ? { ok: false, fault: { ...fault, path: `geometry.${fault.path}` } }
-    : { ok: true, file: parsed.data };
+  return fault ? { ok: false, fault: { ...fault, path: `geometry.${fault.path}` } } : { ok: true, file: parsed.data };
 }
 
 /** Checks a geometry that is already an object. */

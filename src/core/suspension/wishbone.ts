@@ -68,7 +68,12 @@ export class WishboneLinkage extends CarriedSide {
     const tieAlong = dot(minus(t, l), k);
     const foot = along(l, k, tieAlong);
     const knuckle = Frame.from(l, k, minus(t, foot));
-    super(side, rightSide, { body: new Frame(), knuckle, lowerArm: lower.frame, upperArm: upper.frame }, adjust.swayLink);
+    super(
+      side,
+      rightSide,
+      { body: new Frame(), knuckle, lowerArm: lower.frame, upperArm: upper.frame },
+      adjust.swayLink,
+    );
     this.lower = lower;
     this.upper = upper;
     this.arm0 = Frame.from(lower.centre.toVec(), lower.axis.toVec(), minus(l, lower.centre.toVec()));
@@ -164,10 +169,8 @@ export class WishboneLinkage extends CarriedSide {
     const rx = tieEnd.x - inner.x;
     const ry = tieEnd.y - inner.y;
     const rz = tieEnd.z - inner.z;
-    const free =
-      rx * (vlx + oy * tz - oz * ty) + ry * (vly + oz * tx - ox * tz) + rz * (vlz + ox * ty - oy * tx);
-    const spin =
-      rx * (pin.y * tz - pin.z * ty) + ry * (pin.z * tx - pin.x * tz) + rz * (pin.x * ty - pin.y * tx);
+    const free = rx * (vlx + oy * tz - oz * ty) + ry * (vly + oz * tx - ox * tz) + rz * (vlz + ox * ty - oy * tx);
+    const spin = rx * (pin.y * tz - pin.z * ty) + ry * (pin.z * tx - pin.x * tz) + rz * (pin.x * ty - pin.y * tx);
     const lambda = -free / spin;
     const hx = hubNow.x - lower.ball.x;
     const hy = hubNow.y - lower.ball.y;
