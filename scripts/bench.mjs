@@ -1,4 +1,5 @@
-// npm run bench: what the Yard and the checks cost, on a throwaway database.
+// npm run bench: what the suspension engine costs beside a general solver; what the Yard and the checks cost, on a
+// throwaway database.
 import { databaseEnv, migrate } from './lib/app.mjs';
 import { startCluster } from './lib/cluster.mjs';
 import { nodeModules, postgres } from './lib/install.mjs';
@@ -7,6 +8,7 @@ import { main, stopWith } from './lib/say.mjs';
 
 await main(async () => {
   await nodeModules();
+  if ((await tsx('scripts/benchEngine.ts', [])) !== 0) stopWith('The engine bench failed (above).');
   const cluster = await startCluster(await postgres(), 'bench', { throwaway: true, port: 54720 });
   const env = {
     ...process.env,

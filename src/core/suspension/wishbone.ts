@@ -196,7 +196,10 @@ export class WishboneLinkage extends CarriedSide {
       // At this size one more evaluation only chases rounding.
       if (Math.abs(turn) < 1e-13) return this.closeAt(theta);
     }
-    return this.walkTo(target);
+    const failed = this.walkTo(target);
+    // What could not be reached is no place to start the next search from.
+    if (failed) this.theta = 0;
+    return failed;
   }
 
   /** From the reference in small turns, so that the branch is the continuous one and the first obstacle is named. */

@@ -1,0 +1,53 @@
+import { expose, transfer } from 'comlink';
+import type { FigureName } from '@/core/suspension/figures';
+import { linkageOf } from '@/core/suspension/linkage';
+import { readGeometry } from '@/core/suspension/readFile';
+import type { EndName } from '@/core/suspension/schema';
+import { Sweep, type Grid } from '@/core/suspension/sweep';
+
+/** Poses worked before telling how far it is and looking whether it should stop. */
+const BATCH = 2_000;
+let wanted = 0;
+
+export type SweepAnswer =
+  | { ok: true; values: Float64Array; codes: Uint8Array }
+  | { ok: false; reason: string }
+  | { ok: false; reason: 'stopped' };
+
+const api = {
+  /**
+   * Sweeps one end. A later call, or `stop`, ends an earlier one.
+   *
+   * @param geometry checked here again: it crosses an edge
+   * @param progress told the share done, 0 to 1
+   */
+  async sweep(
+    geometry: unknown,
+    name: EndName,
+    grid: Grid,
+    columns: FigureName[],
+    progress?: (share: number) => void,
+  ): Promise<SweepAnswer> {
+    const mine = ++wanted;
+    const read = readGeometry(geometry);
+    if (!read.ok) return { ok: false, reason: `${read.fault.path}: ${read.fault.fault}` };
+    const end = read.file[name];
+    if (!end) return { ok: false, reason: `this geometry has no ${name} end` };
+    const sweep = new Sweep(linkageOf(end), grid, columns);
+    while (sweep.step(BATCH)) {
+      progress?.(sweep.done / sweep.total);
+      // Lets a message that stops it come in.
+      await new Promise((go) => setTimeout(go));
+      if (mine !== wanted) return { ok: false, reason: 'stopped' };
+    }
+    progress?.(1);
+    const { values, codes } = sweep;
+    return transfer({ ok: true, values, codes }, [values.buffer as ArrayBuffer, codes.buffer as ArrayBuffer]);
+  },
+  stop(): void {
+    wanted++;
+  },
+};
+export type SweepApi = typeof api;
+
+expose(api);
