@@ -49,6 +49,7 @@ const stile = (mm: number): Kit => ({
   claimFront: mm,
   claimRear: mm,
   source: `Stile ${mm} fitting sheet, revision C`,
+  patches: [],
 });
 export const STILE_40 = stile(40);
 export const STILE_65 = stile(65);

@@ -61,7 +61,7 @@ export interface CheckDefinition {
   /** A plain sentence for when it cannot be worked although nothing is missing; null to go on. */
   notWorkable?(job: JobDocument, place: Place): string | null;
   /** Numeric check. Absent for an observation, whose single required reading is the verdict. */
-  work?(input: WorkInput): Worked;
+  work?(input: WorkInput): Worked | null;
 }
 
 /** A verdict as screens, sheet and command show it. Figures in base units. */

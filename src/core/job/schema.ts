@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { KeptGeometry } from '../linkage/kept';
+import { Patch } from '../linkage/patches';
 import { ChangeKind } from './changes';
 import { Place, VehicleState } from './places';
 
@@ -65,6 +67,7 @@ export const Kit = z.strictObject({
   claimFront: mm.min(-200).max(600),
   claimRear: mm.min(-200).max(600),
   source: named(200).describe('Where the claim stands: sheet, revision'),
+  patches: z.array(Patch).max(40).default([]).describe('What the kit moves besides lifting on the springs'),
 });
 export type Kit = z.infer<typeof Kit>;
 
@@ -187,6 +190,10 @@ export const JobDocument = z.strictObject({
   notes: z.array(Note).default([]),
   overlaps: z.array(Overlap).default([]),
   openings: z.array(Opening).default([]),
+  geometry: z
+    .strictObject({ before: KeptGeometry.nullable(), asBuilt: KeptGeometry.nullable() })
+    .default({ before: null, asBuilt: null })
+    .describe('The versions of the vehicle’s geometry that this job is pinned to'),
 });
 /** One whole job: what the database holds of it, what the job file carries, and all that core needs to work it. */
 export type JobDocument = z.infer<typeof JobDocument>;

@@ -4,6 +4,12 @@ import { isEssential, POINTS } from '../job/points';
 import type { Point } from '../job/points/point';
 import type { JobDocument, ReadingGate } from '../job/schema';
 
+/**
+ * Which readings a route asks for: all, what safety and the promise need, or the points of the linkage (of the left
+ * side, the right taken as its mirror image; or of both).
+ */
+export type RouteKind = 'full' | 'short' | 'linkage' | 'linkage-both';
+
 /** One reading on the route. `key` names it in addresses and lists. */
 export interface RouteStop {
   key: string;
@@ -43,9 +49,10 @@ function lap(point: Point, set: number): number {
  * @returns stops in order. At After the same points as were measured Before, besides what After alone needs; ride
  *   heights twice, the second set rolled and bounced after the first
  */
-export function buildRoute(job: JobDocument, gate: ReadingGate, kind: 'full' | 'short'): RouteStop[] {
+export function buildRoute(job: JobDocument, gate: ReadingGate, kind: RouteKind): RouteStop[] {
+  if (kind === 'linkage' || kind === 'linkage-both') return linkageRoute(job, kind === 'linkage-both');
   const figures = new Figures(job);
-  const stops = POINTS.filter((point) => point.gates.includes(gate)).flatMap((point, order) =>
+  const stops = POINTS.filter((point) => point.gates.includes(gate) && !point.route).flatMap((point, order) =>
     point.where(job).flatMap(({ place, state }) => {
       if (!belongs(figures, point, place, state, gate, kind)) return [];
       const sets = point.rideHeight && gate === 'after' ? [1, 2] : [1];
@@ -100,6 +107,41 @@ function belongs(
   if (before.status === 'not-fitted') return false;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';
+}
+
+/** Front axle first; within it the left side, what belongs to the axle, the right side; each point's distances together. */
+function linkageRoute(job: JobDocument, both: boolean): RouteStop[] {
+  const figures = new Figures(job);
+  const statusOf = (point: Point, place: Place): RouteStop['status'] => {
+    const { status } = figures.figure({ gate: 'before', point: point.id, place, state: 'floor' });
+    return status === 'missing' ? 'open' : status === 'stale' ? 'stale' : 'answered';
+  };
+  const byFrame = (axle: Place): boolean =>
+    figures.figure({ gate: 'before', point: 'lk.frameWidth', place: axle, state: 'floor' }).status === 'read';
+  return (['front', 'rear'] as const).flatMap((axle) => {
+    const places: readonly Place[] =
+      axle === 'front'
+        ? ['front', 'FL', ...(both ? (['FR'] as const) : [])]
+        : ['rear', 'RL', ...(both ? (['RR'] as const) : [])];
+    const outward = byFrame(axle) ? '.y' : '.f';
+    const asked = POINTS.filter((point) => point.route === 'linkage' && !point.id.endsWith(outward));
+    return places.flatMap((place) =>
+      asked.flatMap((point) =>
+        point
+          .where(job)
+          .filter((spot) => spot.place === place)
+          .map(({ state }) => ({
+            key: stopKey(point.id, place, state, 1),
+            point,
+            gate: 'before' as const,
+            place,
+            state,
+            set: 1,
+            status: statusOf(point, place),
+          })),
+      ),
+    );
+  });
 }
 
 /** Minutes left on a route, for the stops not yet answered. */

@@ -33,6 +33,12 @@ export const INSTRUMENTS = {
     standard: 0.25,
     graduation: { metric: 0.5, inch: 0.5 },
   },
+  'alignment-rack': {
+    name: 'alignment rack',
+    quantity: 'angle',
+    standard: 0.03,
+    graduation: { metric: 0.01, inch: 0.01 },
+  },
   'pressure-gauge': {
     name: 'tyre gauge',
     quantity: 'pressure',

@@ -1,5 +1,5 @@
 import { CORNERS } from '../places';
-import { spots, FRONT, beamCorners, beamAxles, MOVES_TYRE, length, type Point } from './point';
+import { spots, FRONT, bumpCorners, bumpAxles, MOVES_TYRE, length, type Point } from './point';
 
 /** Gaps round the tyre and at the bump stop. */
 export const gapPoints: readonly Point[] = [
@@ -69,7 +69,7 @@ export const gapPoints: readonly Point[] = [
     drawing: 'stop',
     range: [0, 500],
     staleOn: [...MOVES_TYRE, 'shock-or-strap'],
-    where: (job) => spots(beamCorners(job), 'floor', 'ramp'),
+    where: (job) => spots(bumpCorners(job), 'floor', 'ramp'),
   },
   {
     ...length,
@@ -80,7 +80,7 @@ export const gapPoints: readonly Point[] = [
     drawing: 'stop',
     range: [0, 300],
     staleOn: ['spring', 'load', 'shock-or-strap', 'track-bar-or-arm'],
-    where: (job) => spots(beamCorners(job), 'floor', 'ramp'),
+    where: (job) => spots(bumpCorners(job), 'floor', 'ramp'),
   },
   {
     ...length,
@@ -91,6 +91,6 @@ export const gapPoints: readonly Point[] = [
     drawing: 'stop',
     range: [5, 120],
     staleOn: ['shock-or-strap'],
-    where: (job) => spots(beamAxles(job), 'floor'),
+    where: (job) => spots(bumpAxles(job), 'floor'),
   },
 ];

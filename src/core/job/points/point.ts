@@ -18,7 +18,8 @@ export type PointDrawing =
   | 'lamp'
   | 'load'
   | 'hand'
-  | 'tyre';
+  | 'tyre'
+  | 'linkage';
 
 /** One thing that is measured or looked at, wherever on the vehicle it applies. */
 export interface Point {
@@ -39,6 +40,10 @@ export interface Point {
   /** Plausible range in the base unit; outside it is asked about once. */
   range: readonly [number, number];
   seconds: number;
+  /** Belongs to a route of its own, not to the walk round the vehicle. */
+  route?: 'linkage';
+  /** May be minus: the keypad has a sign. */
+  signed?: boolean;
   staleOn: readonly ChangeKind[];
   /** Where and in which vehicle states it is taken on this job; empty where it does not apply. */
   where(job: JobDocument): { place: Place; state: VehicleState }[];
@@ -49,12 +54,14 @@ export const spots = (places: readonly Place[], ...states: VehicleState[]): Spot
   states.flatMap((state) => places.map((place) => ({ place, state })));
 export const FRONT: readonly Corner[] = ['FL', 'FR'];
 export const REAR: readonly Corner[] = ['RL', 'RR'];
-export const beamCorners = (job: JobDocument): Corner[] => [
-  ...(isBeam(job.vehicle.frontSuspension) ? FRONT : []),
-  ...(isBeam(job.vehicle.rearSuspension) ? REAR : []),
-];
-export const beamAxles = (job: JobDocument): Axle[] =>
-  AXLES.filter((axle) => isBeam(axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension));
+/** Axles whose gap at bump can be worked: a beam from the tape, a coil-over wishbone with the geometry's motion ratio. */
+export const bumpAxles = (job: JobDocument): Axle[] =>
+  AXLES.filter((axle) => {
+    const kind = axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
+    return isBeam(kind) || kind === 'wishbone-coil-over';
+  });
+export const bumpCorners = (job: JobDocument): Corner[] =>
+  bumpAxles(job).flatMap((axle) => (axle === 'front' ? FRONT : REAR));
 /** Where the brake hoses are: one a front wheel; at the rear one a wheel or one for the axle. */
 export const hosePlaces = (job: JobDocument): Place[] =>
   job.vehicle.rearHose === 'centre' ? ['FL', 'FR', 'rear'] : ['FL', 'FR', 'RL', 'RR'];

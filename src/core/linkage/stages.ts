@@ -1,0 +1,133 @@
+import { Figures } from '../job/figures';
+import { AXLES, cornersOf, type Axle, type Corner } from '../job/places';
+import type { JobDocument } from '../job/schema';
+import { hubToLipAt } from '../plan/stance';
+import { noseUpChange, splitRise } from '../stance/heights';
+import { faultsIn } from '../suspension/faults';
+import { lengthened } from '../suspension/lengths';
+import { sidesOf } from '../suspension/mirror';
+import type { End, EndState } from '../suspension/schema';
+import { coordinatesOf } from '../suspension/coordinates';
+import { propagate, type Uncertain } from '../uncertainty/propagate';
+import { assemble, FILE, type Assembled } from './assemble';
+import { valueIn } from './features';
+import { ASSUMED_U } from './kept';
+import { movedHubBy, patched } from './patches';
+
+/** As it came; as planned; as it stands after the build. */
+export const Stage = ['before', 'plan', 'after'] as const;
+export type Stage = (typeof Stage)[number];
+
+/** An end at a stage: its geometry then, and where its hubs stand against the body of that geometry's reference. */
+export interface StagedEnd extends Assembled {
+  stage: Stage;
+  /** Travel of each hub, mm; null where the heights for it are not known. */
+  travel: { left: Uncertain; right: Uncertain } | null;
+  /** What was put on the Before geometry: parts' patches and measured lengths, in words. */
+  changed: string[];
+}
+
+/** A plan's moved-hub figures, the kit's own patches going before what was typed. */
+export function movedHub(job: JobDocument, axle: Axle): number {
+  const byKit = movedHubBy(job.kit?.patches ?? [], axle);
+  return byKit !== 0 ? byKit : axle === 'front' ? job.plan.movedHubFront : job.plan.movedHubRear;
+}
+
+/** The geometry of one end as built: Before, the kit's patches, and what was measured to have changed length. */
+export function asBuilt(job: JobDocument, axle: Axle): Assembled & { changed: string[] } {
+  const kept = job.geometry.asBuilt;
+  const keptEnd = kept?.file[axle];
+  const before = assemble(job, axle);
+  if (kept && keptEnd) {
+    const { left, right } = sidesOf(keptEnd);
+    const end = { ...keptEnd, left, right } as End;
+    const sources = new Map(
+      coordinatesOf(end).map(({ path }) => [
+        path,
+        kept.sources[`${axle}/${path}`] ?? { kind: 'imported' as const, u: ASSUMED_U.imported.point },
+      ]),
+    );
+    return { ...before, end, sources, base: { kind: 'kept', version: kept.version }, changed: [] };
+  }
+  let { end } = before;
+  const sources = new Map(before.sources);
+  const changed: string[] = [];
+  for (const patch of job.kit?.patches ?? []) {
+    if (patch.axle !== axle) continue;
+    const next = patched(end, patch);
+    for (const { path, value } of coordinatesOf(next))
+      if (valueIn(end, path) !== value) {
+        const was = sources.get(path)?.u ?? ASSUMED_U.template.point;
+        sources.set(path, { kind: 'patched', u: Math.hypot(was, ASSUMED_U.patched.point) });
+      }
+    end = next;
+    changed.push(patch.kind);
+  }
+  const byKit = movedHubBy(job.kit?.patches ?? [], axle);
+  const typed = movedHub(job, axle);
+  if (byKit === 0 && typed !== 0)
+    end = patched(end, { kind: end.type === 'leaf-axle' ? 'axle-block' : 'dropped-hub', axle, by: typed });
+  const longer = linkGrown(job, axle);
+  if (longer !== null && end.left.swayBar && end.adjust?.swayLink === undefined) {
+    end = lengthened(end, { swayLink: longer });
+    changed.push('sway link as measured');
+  }
+  const [fault] = faultsIn({ ...FILE, [axle]: end });
+  return { ...before, end, sources, fault: fault ?? null, changed };
+}
+
+/** How much longer the sway link fitted after the build is than the one before; null where either was not read. */
+function linkGrown(job: JobDocument, axle: Axle): number | null {
+  const figures = new Figures(job);
+  const at = (gate: 'before' | 'after') =>
+    figures.figure({ gate, point: 'swayLinkLength', place: axle, state: 'floor' });
+  const [was, is] = [at('before'), at('after')];
+  return was.status === 'read' && is.status === 'read' ? is.value - was.value : null;
+}
+
+/**
+ * How far a hub has travelled from the reference at a stage: only the suspension's share of the lip rise, droop minus.
+ * Source: engineering, "Not every lip rise is suspension travel".
+ */
+export function travelAt(job: JobDocument, stage: Stage, corner: Corner): Uncertain | null {
+  if (stage === 'before') return { value: 0, u: 0 };
+  const front = corner.startsWith('F');
+  const axle: Axle = front ? 'front' : 'rear';
+  const plan = { ...job.plan, [front ? 'movedHubFront' : 'movedHubRear']: movedHub(job, axle) };
+  if (stage === 'plan') {
+    const lift = front ? job.plan.liftFront : job.plan.liftRear;
+    return lift === null ? null : { value: splitRise(lift, corner, plan, null).travel, u: 5 };
+  }
+  const figures = new Figures(job);
+  const before = hubToLipAt(figures, 'before', corner);
+  const after = hubToLipAt(figures, 'after', corner);
+  if (!before || !after) return null;
+  return propagate(([a = 0, b = 0]) => splitRise(a - b, corner, plan, null).travel, [after, before]);
+}
+
+/** One end at a stage. */
+export function staged(job: JobDocument, axle: Axle, stage: Stage): StagedEnd {
+  const built = stage === 'before' ? { ...assemble(job, axle), changed: [] } : asBuilt(job, axle);
+  const [l, r] = cornersOf(axle).map((corner) => travelAt(job, stage, corner));
+  return { ...built, stage, travel: l && r ? { left: l, right: r } : null };
+}
+
+export const stateOf = (end: StagedEnd): EndState | null =>
+  end.travel ? { left: end.travel.left.value, right: end.travel.right.value, steer: 0 } : null;
+
+/** Change of the body's nose-up attitude at a stage against Before, degrees; null where heights are missing. */
+export function bodyNoseUp(job: JobDocument, stage: Stage): number | null {
+  if (stage === 'before') return 0;
+  const rise = (axle: Axle): number | null => {
+    if (stage === 'plan') return axle === 'front' ? job.plan.liftFront : job.plan.liftRear;
+    const figures = new Figures(job);
+    const rises = cornersOf(axle).map((corner) => {
+      const [b, a] = [hubToLipAt(figures, 'before', corner), hubToLipAt(figures, 'after', corner)];
+      return a && b ? a.value - b.value : null;
+    });
+    const [l, r] = rises;
+    return l == null || r == null ? null : (l + r) / 2;
+  };
+  const [front, rear] = AXLES.map(rise);
+  return front == null || rear == null ? null : noseUpChange(front, rear, job.vehicle.wheelbase);
+}
