@@ -10,7 +10,7 @@ const layers = {
   db: ['core'],
   workers: ['core'],
   server: ['core', 'db'],
-  ui: ['core', 'server'],
+  ui: ['core', 'server', 'workers'],
   app: ['core', 'server', 'ui'],
 };
 const zones = Object.entries(layers).flatMap(([layer, may]) =>

@@ -80,6 +80,11 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     stopCompression: 34,
     hoseFree: [420, 455],
     hoseSpan: [352, 372],
+    camber: -0.2,
+    toe: 0.05,
+    caster: 4.6,
+    pinionAngle: [5.7, 2.9],
+    shaftLength: [795, 1322],
   },
   after: {
     fuelLevel: 0.75,
@@ -105,6 +110,11 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     stopCompression: 34,
     hoseFree: [420, 455],
     hoseSpan: [352, 372],
+    camber: -0.2,
+    toe: 0.05,
+    caster: 4.4,
+    pinionAngle: [6.3, 2.4],
+    shaftLength: [801, 1326],
   },
 };
 

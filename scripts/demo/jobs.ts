@@ -1,6 +1,7 @@
 import { JobDocument } from '@/core/job/schema';
 import { INCH_SHOP } from '@/core/units/quantity';
 import { addReading, fillGate, startJob } from './builder';
+import { fillLinkage, gaugeValues, trueEnd } from './linkage';
 import { DROVER, PACKHORSE, STILE_40, STILE_65, STILE_90, TARN } from './vehicles';
 
 const at = (job: JobDocument, gate: JobDocument['job']['gate']): JobDocument => ({ ...job, job: { ...job.job, gate } });
@@ -43,7 +44,13 @@ function peatSurvey(): JobDocument {
       asFound: { fault: 'Rear left shock weeping; leaf clip missing' },
     },
   });
-  const wrong = addReading(read, { gate: 'before', point: 'hubToLip', place: 'FL', state: 'floor' }, '19 5/8', {
+  // The front's arms and tie rod on the left are taped already; the rest is the template's.
+  const taped = fillLinkage(
+    read,
+    { front: trueEnd(start, 'front') },
+    { from: '2026-11-16T09:20:00Z', units: INCH_SHOP, only: ['lowerArm', 'upperArm', 'tieRod'] },
+  );
+  const wrong = addReading(taped, { gate: 'before', point: 'hubToLip', place: 'FL', state: 'floor' }, '19 5/8', {
     takenAt: '2026-11-16T08:58:00Z',
   });
   const id = wrong.readings.at(-1)?.id ?? '';
@@ -71,10 +78,22 @@ function mountainRescue(): JobDocument {
     plan: { liftFront: 65, liftRear: 65, heaviestLoad: 420 },
     reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker’s body sheet 7' },
   });
-  const before = fillGate(at(start, 'before'), 'before', {
+  const truth = { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') };
+  const read = fillGate(at(start, 'before'), 'before', {
     units: INCH_SHOP,
     from: '2026-11-12T08:00:00Z',
-    values: { 'hubToLip.FR.floor': 471 },
+    values: {
+      'hubToLip.FR.floor': 471,
+      loadedRadius: DROVER.tyreDiameter * 0.485,
+      ...gaugeValues(truth, { front: 0, rear: 0 }),
+    },
+  });
+  // Every point taped on both sides; one was read at the wrong edge, and the caster says so.
+  const before = fillLinkage(read, truth, {
+    from: '2026-11-12T10:30:00Z',
+    units: INCH_SHOP,
+    both: true,
+    wrong: { 'lk.kingpin.upper.x.FL.floor': 17 },
   });
   const built = change(
     change(at(before, 'build'), 'spring', 'build', 'Four Stile 65 coils fitted', 'Ivo', '2026-11-13T10:00:00Z'),
@@ -98,8 +117,8 @@ function mountainRescue(): JobDocument {
       'hubToLip.RR.floor.2': 556,
       'hoseFree.rear.droop': 350,
       'hoseSpan.rear.droop': 336,
-      'barAngle.front.floor': -14,
-      'swayLinkLength.front.floor': 150,
+      loadedRadius: 403,
+      ...gaugeValues(truth, { front: 72, rear: 66 }),
     },
   });
 }
@@ -120,10 +139,24 @@ function farrier(): JobDocument {
     kit: STILE_40,
     plan: { liftFront: 40, liftRear: 40, heaviestLoad: 380 },
   });
-  const before = fillGate(at(start, 'before'), 'before', {
-    from: '2026-11-17T09:20:00Z',
-    values: { loadMass: 310, swayLinkLength: 'not-fitted', barAngle: 'not-fitted', barArmLength: 'not-fitted' },
-  });
+  const truth = { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') };
+  const before = fillLinkage(
+    fillGate(at(start, 'before'), 'before', {
+      from: '2026-11-17T09:20:00Z',
+      values: {
+        ...gaugeValues(truth, { front: 0, rear: 0 }),
+        loadMass: 310,
+        'swayLinkLength.front.floor': 'not-fitted',
+        'swayLinkLength.rear.floor': 'not-fitted',
+        'barAngle.front.floor': 'not-fitted',
+        'barAngle.rear.floor': 'not-fitted',
+        'barArmLength.front.floor': 'not-fitted',
+        'barArmLength.rear.floor': 'not-fitted',
+      },
+    }),
+    truth,
+    { from: '2026-11-17T11:00:00Z', only: ['radiusArm', 'link', 'trackBar', 'shock', 'kingpin'] },
+  );
   return change(
     at(before, 'build'),
     'spring',
@@ -150,9 +183,11 @@ function beekeeper(): JobDocument {
     vehicle: { ...TARN, tag: 'hives', tyreDiameter: 806 },
     kit: STILE_90,
   });
-  return fillGate(at(start, 'plan'), 'before', {
+  const truth = { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') };
+  const read = fillGate(at(start, 'plan'), 'before', {
     from: '2026-11-18T10:40:00Z',
     values: {
+      ...gaugeValues(truth, { front: 0, rear: 0 }),
       'floorToLip.FL.floor': 871,
       'floorToLip.RR.floor': 874,
       'tyreToBody.RL.floor': 118,
@@ -163,6 +198,7 @@ function beekeeper(): JobDocument {
       asFound: { fault: 'Stacked rear blocks; front spring cups mismatched; upper arms bent' },
     },
   });
+  return fillLinkage(read, truth, { from: '2026-11-18T12:20:00Z' });
 }
 
 const forestRoad = (): JobDocument =>

@@ -1,4 +1,6 @@
 import { featureById, pathIn, sideOfCorner, valueIn } from '@/core/linkage/features';
+import { gaugesOf } from '@/core/linkage/calibrate';
+import { distance } from '@/core/geometry/point';
 import { hubLine } from '@/core/linkage/assemble';
 import { placed, templateFor } from '@/core/linkage/templates';
 import { axleOf, isCorner, type Axle } from '@/core/job/places';
@@ -82,4 +84,31 @@ export function fillLinkage(job: JobDocument, truth: Partial<Record<Axle, End>>,
     });
   }
   return JobDocument.parse({ ...job, readings: [...job.readings, ...filed] });
+}
+
+/**
+ * What gauges would show on the vehicle as it really is: the values to fill a gate with. The readings then agree with
+ * the points but for what was mis-read.
+ *
+ * @param lift mm of droop at the gate, by axle; 0 Before
+ */
+export function gaugeValues(truth: Partial<Record<Axle, End>>, lift: Record<Axle, number>): Record<string, number> {
+  const out: Record<string, number> = {};
+  for (const axle of ['front', 'rear'] as const) {
+    const end = truth[axle];
+    if (!end) continue;
+    const state = { left: -lift[axle], right: -lift[axle] };
+    for (const { point, place, gauge } of gaugesOf(axle)) {
+      const value = gauge(end, state);
+      if (Number.isFinite(value)) out[`${point}.${place}.floor`] = Math.round(value * 100) / 100;
+    }
+    const bar = end.left.swayBar;
+    if (bar) {
+      out[`swayLinkLength.${axle}.floor`] = Math.round(distance(bar.armEnd, bar.link));
+      out[`barArmLength.${axle}.floor`] = Math.round(
+        distance([bar.armEnd[0], 0, bar.armEnd[2]], [bar.pivot[0], 0, bar.pivot[2]]),
+      );
+    }
+  }
+  return out;
 }

@@ -43,6 +43,8 @@ const READ_AND_ADD = [
   'audit',
   'sheet_links',
   'invitations',
+  'geometries',
+  'geometry_pins',
 ];
 const ACCOUNTS = ['user', 'session', 'account', 'verification', 'pins', 'device_people', 'attempts'];
 

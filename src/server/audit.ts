@@ -32,6 +32,8 @@ export const AUDITED = {
   'limit set': 'Set a limit',
   'kit added': 'Added a kit',
   'file taken out': 'Took a file out',
+  'geometry kept': 'Kept a version of the geometry',
+  'geometry pinned': 'Pinned a job to a version of the geometry',
 } as const;
 export type Audited = keyof typeof AUDITED;
 

@@ -4,12 +4,13 @@ import type { JobDocument } from '@/core/job/schema';
 import type { Sheet } from '@/core/sheet/sheet';
 import { readSignedSheet } from '@/core/sheet/signed';
 import { signedSheetOf } from '@/db/queries/filed';
+import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';
 import { shopKits, type KitChoice } from '@/db/queries/kits';
 import { loadJob, readingsBy } from '@/db/queries/jobs';
 import { inShop } from './database';
 import type { Member } from './session';
 
-export type { KitChoice };
+export type { GeometryVersion, KitChoice };
 /** A signed sheet as it was frozen, and what was amended since. */
 export interface Signed {
   sha256: string;
@@ -27,6 +28,8 @@ export interface Snapshot {
   kitId: string | null;
   document: JobDocument;
   kits: KitChoice[];
+  /** Every version of the vehicle's geometry that was kept. */
+  versions: GeometryVersion[];
   /** Ids of the readings that this person filed. */
   mine: string[];
   signed: Signed | null;
@@ -43,6 +46,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     return {
       ...loaded,
       kits: await shopKits(tx, shopId),
+      versions: await geometryVersions(tx, shopId, jobId),
       mine: await readingsBy(tx, shopId, jobId, member.id),
       signed:
         frozen && sheets && verdicts

@@ -1,9 +1,14 @@
+import { z } from 'zod';
+import { Patch, patchName } from '@/core/linkage/patches';
 import { mayDo } from '@/server/access/rules';
 import { requireMember } from '@/server/session';
 import { kitsOf } from '@/server/shopView';
 import { Frame } from '@/ui/Frame';
 import { Words } from '@/ui/Figure';
 import { KitForm } from '@/ui/shop/KitForm';
+
+/** What a kit's patches do, in words; a kit from before they were known moves nothing. */
+const movesOf = (patches: unknown) => z.array(Patch).catch([]).parse(patches).map(patchName);
 
 export default async function Kits() {
   const member = await requireMember('/kits');
@@ -23,6 +28,7 @@ export default async function Kits() {
                   <th>Kit</th>
                   <th>Claims, front</th>
                   <th>Claims, rear</th>
+                  <th>Moves</th>
                   <th>Where it stands</th>
                 </tr>
               </thead>
@@ -35,6 +41,15 @@ export default async function Kits() {
                     </td>
                     <td>
                       <Words phrase={mm(k.claimRear)} />
+                    </td>
+                    <td>
+                      {movesOf(k.patches).length === 0
+                        ? 'springs only'
+                        : movesOf(k.patches).map((m, i) => (
+                            <span key={i} className="block">
+                              {m.what} {m.by !== null && <Words phrase={mm(m.by)} />}
+                            </span>
+                          ))}
                     </td>
                     <td>{k.source}</td>
                   </tr>

@@ -80,7 +80,7 @@ const pinionAngle: Gauge = (end, state) => {
   return Math.atan2(-z, Math.abs(x)) * DEG + (x < 0 ? turned : -turned);
 };
 
-interface Asked {
+export interface Asked {
   point: string;
   name: string;
   quantity: 'length' | 'angle';
@@ -92,7 +92,8 @@ interface Asked {
   input: boolean;
 }
 
-function askedOf(axle: Axle): Asked[] {
+/** What gauge and tape can hold beside the geometry of an end. */
+export function gaugesOf(axle: Axle): Asked[] {
   const out: Asked[] = [];
   cornersOf(axle).forEach((corner, i) => {
     const side = i === 0 ? 'left' : 'right';
@@ -188,7 +189,7 @@ export function calibrate(job: JobDocument, gate: ReadingGate): Calibration {
     if (end.fault || !state) continue;
     const u = uncertaintiesOf(end);
     const found: { compared: Compared; slope: Map<string, number> }[] = [];
-    for (const asked of askedOf(axle)) {
+    for (const asked of gaugesOf(axle)) {
       if (gate === 'before' && asked.input && end.base.kind === 'template') continue;
       const read = figures.figure({ gate, point: asked.point, place: asked.place, state: 'floor' });
       if (read.status !== 'read' || (asked.pitch !== 0 && nose === null)) continue;

@@ -80,13 +80,14 @@ function shiftAll(end: End): void {
 
 test('out from the frame is out from half its width; an answered-away part is gone', () => {
   const job = jobOf(TARN);
+  const [like] = fillLinkage(job, { front: trueEnd(job, 'front') }, { from: FROM, only: ['shock.upper.x'] }).readings;
   const reading = (
     point: string,
     place: 'FL' | 'front',
     value: number | null,
     answer: 'measured' | 'not-fitted' = 'measured',
   ) => ({
-    ...fillLinkage(job, { front: trueEnd(job, 'front') }, { from: FROM, only: ['shock.upper.x'] }).readings[0]!,
+    ...like,
     id: crypto.randomUUID(),
     point,
     place,
@@ -218,7 +219,7 @@ test('the lengths that put it right do so when they are fitted', () => {
   const add = (part: string) => found.find((c) => c.part === part)?.add ?? NaN;
   const state = stateOf(plan);
   const end = { ...plan.end, adjust: { trackBar: add('Track bar') } } as End;
-  expect(figuresAt(end, state!, ['axle.lateralShift'])?.[0]).toBeCloseTo(0, 5);
+  expect(figuresAt(end, state ?? { left: NaN, right: NaN }, ['axle.lateralShift'])?.[0]).toBeCloseTo(0, 5);
   expect(add('Sway link, left')).toBeGreaterThan(40);
 });
 
@@ -258,9 +259,8 @@ describe('the checks use the geometry, and say so', () => {
     expect(worked?.value).toBeGreaterThan(0);
     expect(worked?.value).toBeLessThan(152 - 65 - 10);
     // A stop that is never met is said to be so, not worked as if the wheel moved with the shock.
-    const never = gap(
-      fillLinkage(radius(jobOf(TARN), TARN), { front: trueEnd(start, 'front') }, { from: FROM, both: true }),
-    );
+    const high = fillGate(jobOf(TARN), 'before', { from: FROM, route: 'full', values: { bumpStopGap: 230 } });
+    const never = gap(fillLinkage(high, { front: trueEnd(high, 'front') }, { from: FROM, both: true }));
     expect(never?.verdict).toBe('Not measured');
     expect(never?.summary.join()).toMatch(/cannot come up/);
   });

@@ -8,7 +8,8 @@ import type { JobDocument, ReadingGate } from '../job/schema';
  * Which readings a route asks for: all, what safety and the promise need, or the points of the linkage (of the left
  * side, the right taken as its mirror image; or of both).
  */
-export type RouteKind = 'full' | 'short' | 'linkage' | 'linkage-both';
+export const ROUTE_KINDS = ['full', 'short', 'linkage', 'linkage-both'] as const;
+export type RouteKind = (typeof ROUTE_KINDS)[number];
 
 /** One reading on the route. `key` names it in addresses and lists. */
 export interface RouteStop {

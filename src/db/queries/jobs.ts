@@ -4,6 +4,7 @@ import type { Db } from '../client';
 import { gateOpenings, notes, overlaps } from '../schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
+import { pinnedGeometry } from './geometries';
 import { shopLimits } from './limits';
 
 const iso = (stamp: string): string => new Date(stamp).toISOString();
@@ -145,7 +146,13 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
       rear: job.referenceRear,
       source: job.referenceSource,
     },
-    kit: kit && { name: kit.name, claimFront: kit.claimFront, claimRear: kit.claimRear, source: kit.source },
+    kit: kit && {
+      name: kit.name,
+      claimFront: kit.claimFront,
+      claimRear: kit.claimRear,
+      source: kit.source,
+      patches: kit.patches,
+    },
     plan: {
       liftFront: job.liftFront,
       liftRear: job.liftRear,
@@ -191,6 +198,7 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     notes: noted.map((n) => ({ id: n.id, gate: n.gate, text: n.text, by: n.byName, at: iso(n.at) })),
     overlaps: met.map((o) => ({ stands: o.stands, yields: o.yields, at: iso(o.at) })),
     openings: opened.map((o) => ({ gate: o.gate, by: o.byName, at: iso(o.at) })),
+    geometry: await pinnedGeometry(db, shopId, jobId),
   };
   return { ...head, document: JobDocument.parse(document) };
 }

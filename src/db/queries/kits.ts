@@ -11,6 +11,7 @@ export const shopKits = (db: Db, shopId: string) =>
       claimFront: kits.claimFront,
       claimRear: kits.claimRear,
       source: kits.source,
+      patches: kits.patches,
     })
     .from(kits)
     .where(eq(kits.shopId, shopId))

@@ -5,6 +5,7 @@ import {
   foreignKey,
   index,
   integer,
+  jsonb,
   pgEnum,
   pgTable,
   text,
@@ -105,6 +106,8 @@ export const kits = pgTable(
     claimFront: doublePrecision('claim_front').notNull(),
     claimRear: doublePrecision('claim_rear').notNull(),
     source: text('source').notNull(),
+    /** What it moves besides lifting on the springs; see core/linkage/patches. */
+    patches: jsonb('patches').notNull().default([]),
   },
   (t) => [
     unique('kits_shop_id').on(t.shopId, t.id),

@@ -16,6 +16,7 @@ import {
 import { bookVehicle as book, type BookingForm } from '../jobs/booking';
 import { acceptStop as accept, openNextGate as openGate, savePlan as setPlan, signOff as sign } from '../jobs/gatework';
 import type { PlanAnswer } from '../jobs/gatework';
+import { keepGeometry as keepVersion, pinGeometry as pinVersion } from '../jobs/geometry';
 import { importJob as bringIn } from '../jobs/importing';
 import { saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
 import { NO_JOB } from '../jobs/withJob';
@@ -66,6 +67,17 @@ export async function amendSheet(jobId: string, _before: Answer | null, form: Fo
     const refused = await passwordRefusal(member, password);
     return refused && !refused.errors.password ? refused : amend(member, jobId, input, refused === null);
   });
+}
+
+export async function keepGeometry(
+  jobId: string,
+  input: { stage: string; note: string; file?: string },
+): Promise<Answer<{ version: number }>> {
+  return act('keepGeometry', async (member) => (isId(jobId) ? keepVersion(member, jobId, input) : refuse(NO_JOB)));
+}
+
+export async function pinGeometry(jobId: string, input: { stage: string; geometry: string }): Promise<Answer> {
+  return act('pinGeometry', async (member) => (isId(jobId) ? pinVersion(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function sheetLinks(jobId: string): Promise<Answer<{ links: SheetLink[] }>> {

@@ -4,6 +4,7 @@ import { readJobFile } from '@/core/formats/jobFile';
 import type { JobDocument } from '@/core/job/schema';
 import { gateOpenings, notes, overlaps } from '@/db/schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';
+import { keepVersion } from '@/db/queries/geometries';
 import { customers, kits, vehicles } from '@/db/schema/shops';
 import { refuse, type Answer } from '../answer';
 import { note as audit } from '../audit';
@@ -109,6 +110,10 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
         .insert(gateOpenings)
         .values({ ...own, ...o, ...signer, byName: o.by })
         .onConflictDoNothing();
+    for (const stage of ['before', 'asBuilt'] as const) {
+      const kept = document.geometry[stage];
+      if (kept) await keepVersion(tx, own, kept, { by: doer.id, byName: kept.by });
+    }
     const [s] = document.signOffs;
     if (s) {
       const kept = { ...document, job: { ...job, number } };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, type LimitKey } from '@/core/checks/limits';
+import { Patch } from '@/core/linkage/patches';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import type { UnitChoice } from '@/core/units/quantity';
 import { openJobIds } from '@/db/queries/jobs';
@@ -42,6 +43,65 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
   return { ok: true };
 }
 
+const PatchRow = z.object({
+  kind: z.string(),
+  axle: z.string(),
+  point: z.string().optional(),
+  part: z.string().optional(),
+  by: z.string().optional(),
+  forward: z.string().optional(),
+  outward: z.string().optional(),
+  up: z.string().optional(),
+});
+
+/** What a kit moves, as the form sends it: JSON rows whose lengths are as typed. */
+const patchesField = (units: UnitChoice) =>
+  z
+    .string()
+    .default('[]')
+    .transform((text, ctx): Patch[] => {
+      const no = (message: string) => {
+        ctx.addIssue({ code: 'custom', message });
+        return z.NEVER;
+      };
+      let given: unknown;
+      try {
+        given = JSON.parse(text || '[]');
+      } catch {
+        return no('What it moves: not understood');
+      }
+      const rows = z.array(PatchRow).max(40).safeParse(given);
+      if (!rows.success) return no('What it moves: not understood');
+      const out: Patch[] = [];
+      for (const [i, row] of rows.data.entries()) {
+        const length = (typed: string | undefined): number | string => {
+          if (typed === undefined || typed.trim() === '') return 0;
+          const parsed = parseQuantity('length', typed, units);
+          return parsed.ok ? parsed.value : `What it moves, line ${i + 1}: ${parsed.reason}`;
+        };
+        const lengths = {
+          by: length(row.by),
+          forward: length(row.forward),
+          outward: length(row.outward),
+          up: length(row.up),
+        };
+        const wrong = Object.values(lengths).find((l) => typeof l === 'string');
+        if (typeof wrong === 'string') return no(wrong);
+        const { kind, axle } = row;
+        const whole =
+          kind === 'moved-point'
+            ? { kind, axle, point: row.point, forward: lengths.forward, outward: lengths.outward, up: lengths.up }
+            : kind === 'longer'
+              ? { kind, axle, part: row.part, by: lengths.by }
+              : { kind, axle, by: lengths.by };
+        const parsed = Patch.safeParse(whole);
+        if (!parsed.success)
+          return no(`What it moves, line ${i + 1}: ${parsed.error.issues[0]?.message ?? 'not understood'}`);
+        out.push(parsed.data);
+      }
+      return out;
+    });
+
 /** Adds a kit to the shop's list with what it claims and where the claim stands. */
 export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
   const parsed = z
@@ -50,6 +110,7 @@ export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Prom
       claimFront: lengthField('Claim, front', units, -200, 600),
       claimRear: lengthField('Claim, rear', units, -200, 600),
       source: z.string().trim().min(1, 'Where does the claim stand? Sheet and revision').max(200),
+      patches: patchesField(units),
     })
     .safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);

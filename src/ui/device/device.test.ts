@@ -147,6 +147,7 @@ const snapshot = (revision: number, ids: string[]): Snapshot => {
     planAt: null,
     kitId: null,
     kits: [],
+    versions: [],
     mine: [],
     signed: null,
     document: { ...job, readings: ids.map((id) => ({ id }) as (typeof job.readings)[number]) },

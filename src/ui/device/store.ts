@@ -1,5 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { Entry } from '@/core/filing/entry';
+import { JobDocument } from '@/core/job/schema';
 import type { Snapshot } from '@/server/snapshot';
 
 /** One thing filed on this device, and what became of it. */
@@ -38,6 +39,19 @@ export function openStore(name = 'high-gate'): Store {
     jobs: 'id, member',
     facts: 'key',
   });
+  // Jobs kept before the geometry was known lack it, and would stop the page that shows them.
+  store
+    .version(2)
+    .stores({})
+    .upgrade((tx) =>
+      tx
+        .table<KeptJob>('jobs')
+        .toCollection()
+        .modify((kept) => {
+          kept.snapshot.document = JobDocument.parse(kept.snapshot.document);
+          kept.snapshot.versions ??= [];
+        }),
+    );
   return store;
 }
 

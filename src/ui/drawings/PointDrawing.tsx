@@ -6,7 +6,15 @@ const INK = 'var(--graphite)';
 const TAPE = 'var(--paint)';
 
 /** A drawing of where the tape or gauge goes. The words beside it say the same, so it is hidden from a screen reader. */
-export function PointDrawing({ kind, state, point }: { kind: Kind; state: VehicleState; point: string }) {
+export function PointDrawing({
+  kind,
+  state,
+  point,
+}: {
+  kind: Exclude<Kind, 'linkage'>;
+  state: VehicleState;
+  point: string;
+}) {
   return (
     <svg viewBox="0 0 400 360" className="h-auto w-full border border-rule bg-panel" aria-hidden="true">
       <g fill="none" stroke={INK} strokeWidth="2.2" strokeLinejoin="round" strokeLinecap="round">
@@ -45,7 +53,7 @@ function Tape({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: numb
   );
 }
 
-function draw(kind: Kind, state: VehicleState, point: string): ReactNode {
+function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string): ReactNode {
   switch (kind) {
     case 'lip':
       return (

@@ -11,10 +11,12 @@ const SIXTEENTHS = Array.from({ length: 15 }, (_, i) => i + 1);
 export function Keypad({
   quantity,
   inches,
+  signed,
   onKey,
 }: {
   quantity: Quantity;
   inches: boolean;
+  signed: boolean;
   onKey: (key: Key) => void;
 }) {
   const fractions = quantity === 'length' && inches;
@@ -39,7 +41,7 @@ export function Keypad({
         >
           <Delete className="size-5" aria-hidden />
         </button>
-        {quantity === 'angle' && (
+        {(quantity === 'angle' || signed) && (
           <button
             type="button"
             className="btn fig col-span-3 min-h-12 text-lg font-bold"

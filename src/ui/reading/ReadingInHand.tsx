@@ -13,6 +13,7 @@ import { K } from '@/core/uncertainty/propagate';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import { BASE_UNIT, type Quantity } from '@/core/units/quantity';
 import { PointDrawing } from '../drawings/PointDrawing';
+import { LinkageSpot } from '../linkage/LinkageSpot';
 import { Figure, PlusMinus } from '../Figure';
 import { goTo } from '../room/RoomLink';
 import { useFiling } from '../room/useFiling';
@@ -33,6 +34,8 @@ export interface StopInHand {
   instrument: string;
   drawing: DrawingKind;
   rideHeight: boolean;
+  /** May be minus. */
+  signed: boolean;
   /** Not every vehicle has it: “not fitted” is an answer. */
   mayBeAbsent: boolean;
   place: Place;
@@ -154,7 +157,11 @@ export function ReadingInHand(props: Props) {
       </h1>
       <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
         <div>
-          <PointDrawing kind={stop.drawing} state={stop.state} point={stop.point} />
+          {stop.drawing === 'linkage' ? (
+            <LinkageSpot point={stop.point} place={stop.place} />
+          ) : (
+            <PointDrawing kind={stop.drawing} state={stop.state} point={stop.point} />
+          )}
           <p className="pt-2 text-[15px]">{stop.how}</p>
           <p className="hint">Vehicle {STATE_NAME[stop.state]}.</p>
           {props.noBefore && (
@@ -250,6 +257,7 @@ export function ReadingInHand(props: Props) {
                 <Keypad
                   quantity={measured}
                   inches={inches}
+                  signed={stop.signed}
                   onKey={(key) => {
                     setText((t) => press(t, key));
                     setWrong('');

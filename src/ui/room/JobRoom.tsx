@@ -8,6 +8,7 @@ import { GateRail } from '../GateRail';
 import { VehicleBand } from '../VehicleBand';
 import { BuildRoom } from './BuildRoom';
 import { IntakeRoom } from './IntakeRoom';
+import { LinkageRoom } from './LinkageRoom';
 import { MetNotice } from './MetNotice';
 import { PlanRoom } from './PlanRoom';
 import { ReadingGateRoom } from './ReadingGateRoom';
@@ -86,6 +87,10 @@ function Inside({ room, view }: { room: Room; view: JobView }) {
       return <BuildRoom view={view} />;
     case 'release':
       return <ReleaseRoom view={view} />;
+    case 'linkage':
+      return (
+        <LinkageRoom key={asked.get('end') ?? 'front'} view={view} asked={{ end: asked.get('end') ?? undefined }} />
+      );
     case 'story':
       return <StoryRoom view={view} />;
   }

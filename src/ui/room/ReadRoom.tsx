@@ -6,7 +6,7 @@ import { Figures } from '@/core/job/figures';
 import { otherSide, STATE_NAME } from '@/core/job/places';
 import { isEssential } from '@/core/job/points';
 import type { ReadingGate } from '@/core/job/schema';
-import { buildRoute, minutesLeft, type RouteStop } from '@/core/route/route';
+import { buildRoute, minutesLeft, ROUTE_KINDS, type RouteKind, type RouteStop } from '@/core/route/route';
 import { show } from '@/core/units/format';
 import { gateShutForReading } from '@/core/filing/makeReading';
 import { whenShort } from '@/core/time/when';
@@ -23,11 +23,18 @@ interface Props {
   asked: { route?: string; at?: string };
 }
 
+const ROUTE_NAME: Record<RouteKind, string> = {
+  full: 'full route',
+  short: 'short route',
+  linkage: 'linkage route, left side',
+  'linkage-both': 'linkage route, both sides',
+};
+
 /** The way through the readings: leads back to the gate where there is none (any more). */
 export function ReadRoom(props: Props) {
   const { view, gate, asked } = props;
   const home = `/jobs/${view.id}/${gate}`;
-  const kind = asked.route === 'full' ? 'full' : 'short';
+  const kind = ROUTE_KINDS.find((k) => k === asked.route && (gate === 'before' || !k.startsWith('linkage'))) ?? 'short';
   const shut = !view.open || !view.bay || gateShutForReading(view.job, gate, new Date().toISOString()) !== null;
   const stops = shut ? [] : buildRoute(view.job, gate, kind);
   const firstOpen = stops.findIndex((s) => s.status !== 'answered');
@@ -52,7 +59,7 @@ function Reading({
   stops,
   index,
   stop,
-}: Props & { home: string; kind: 'full' | 'short'; stops: RouteStop[]; index: number; stop: RouteStop }) {
+}: Props & { home: string; kind: RouteKind; stops: RouteStop[]; index: number; stop: RouteStop }) {
   const { id, job, verdicts, member, open } = view;
   const href = (s: RouteStop | undefined) => (s ? `${home}/read?route=${kind}&at=${s.key}` : home);
   const after = [...stops.slice(index + 1), ...stops.slice(0, index)];
@@ -71,6 +78,7 @@ function Reading({
     instrument: stop.point.instrument,
     drawing: stop.point.drawing,
     rideHeight: stop.point.rideHeight,
+    signed: stop.point.signed === true,
     mayBeAbsent: stop.point.quantity !== 'observation' && !isEssential(stop.point, job),
     place: stop.place,
     state: stop.state,
@@ -83,7 +91,7 @@ function Reading({
         key={stop.key}
         gate={gate}
         stop={inHand}
-        position={`${lap.indexOf(stop) + 1} of ${lap.length} ${STATE_NAME[stop.state]} · ${minutesLeft(stops)} min left on the ${kind} route`}
+        position={`${lap.indexOf(stop) + 1} of ${lap.length} ${STATE_NAME[stop.state]} · ${minutesLeft(stops)} min left on the ${ROUTE_NAME[kind]}`}
         nextHref={href(next)}
         previousHref={index > 0 ? href(stops[index - 1]) : null}
         followingHref={index < stops.length - 1 ? href(stops[index + 1]) : null}

@@ -1,4 +1,4 @@
-/** Where one can be in a job: its six gates, the two routes, the story. */
+/** Where one can be in a job: its six gates, the two routes, the linkage, the story. */
 export const ROOMS = [
   'intake',
   'before',
@@ -8,6 +8,7 @@ export const ROOMS = [
   'after',
   'after/read',
   'release',
+  'linkage',
   'story',
 ] as const;
 export type Room = (typeof ROOMS)[number];

@@ -9,7 +9,7 @@ import type { JobDocument } from '@/core/job/schema';
 import { cornerStances, type CornerStance } from '@/core/plan/stance';
 import type { UnitChoice } from '@/core/units/quantity';
 import type { Role } from '@/server/session';
-import type { KitChoice, Signed, Snapshot } from '@/server/snapshot';
+import type { GeometryVersion, KitChoice, Signed, Snapshot } from '@/server/snapshot';
 import type { Waiting } from '../device/store';
 
 /** Who looks, as far as the screen needs it. */
@@ -29,6 +29,7 @@ export interface JobView {
   planAt: string | null;
   kitId: string | null;
   kits: readonly KitChoice[];
+  versions: readonly GeometryVersion[];
   member: Looker;
   job: JobDocument;
   verdicts: readonly Verdict[];
@@ -66,6 +67,7 @@ export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Wai
     planAt: snapshot.planAt,
     kitId: snapshot.kitId,
     kits: snapshot.kits,
+    versions: snapshot.versions,
     member,
     job,
     verdicts,

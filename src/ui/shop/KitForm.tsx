@@ -1,16 +1,21 @@
 'use client';
 
-import { useActionState, useState } from 'react';
+import { startTransition, useActionState, useState } from 'react';
 import { saveKit } from '@/server/actions/job';
 import { TextField } from '../forms/fields';
+import { KitMoves, type MoveRow } from './KitMoves';
 
 /** Adds a kit from its sheet. */
 export function KitForm() {
   const empty = { name: '', claimFront: '', claimRear: '', source: '' };
   const [typed, setTyped] = useState(empty);
+  const [moves, setMoves] = useState<MoveRow[]>([]);
   const [answer, act, busy] = useActionState(async (before: Parameters<typeof saveKit>[0], form: FormData) => {
     const done = await saveKit(before, form);
-    if (done.ok) setTyped(empty);
+    if (done.ok) {
+      setTyped(empty);
+      setMoves([]);
+    }
     return done;
   }, null);
   const errors = answer && !answer.ok ? answer.errors : {};
@@ -21,12 +26,22 @@ export function KitForm() {
     wrong: errors[field],
   });
   return (
-    <form action={act} className="space-y-4">
+    <form
+      // Not as a form action: React would then show the choices of the lines as they were at first.
+      onSubmit={(event) => {
+        event.preventDefault();
+        const form = new FormData(event.currentTarget);
+        startTransition(() => act(form));
+      }}
+      className="space-y-4"
+    >
       <h2>Add a kit</h2>
       <TextField label="Name" {...bind('name')} />
       <TextField label="Claims, front" {...bind('claimFront')} />
       <TextField label="Claims, rear" {...bind('claimRear')} />
       <TextField label="Where it stands" hint="sheet and revision" {...bind('source')} />
+      <KitMoves rows={moves} onRows={setMoves} wrong={errors.patches} />
+      <input type="hidden" name="patches" value={JSON.stringify(moves)} />
       {answer?.ok && (
         <p role="status" className="font-semibold text-clear">
           Added.

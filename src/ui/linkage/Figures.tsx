@@ -1,0 +1,105 @@
+'use client';
+
+import { AT, AT_AXLE, AXLE, RIGHT, type AxleFigure, type SideFigure } from '@/core/suspension/figures';
+import type { Quantity } from '@/core/units/quantity';
+import { Figure } from '../Figure';
+
+const SIDE: readonly (readonly [SideFigure, string, Quantity])[] = [
+  ['camber', 'Camber', 'angle'],
+  ['caster', 'Caster', 'angle'],
+  ['toe', 'Toe', 'angle'],
+  ['kingpinInclination', 'Steering-axis lean', 'angle'],
+  ['shockLength', 'Shock', 'length'],
+  ['springLength', 'Spring', 'length'],
+  ['brakeHoseSpan', 'Brake hose span', 'length'],
+  ['barRotation', 'Sway bar turned', 'angle'],
+  ['armToLink', 'Bar arm to link', 'angle'],
+  ['halfShaftLength', 'Half shaft', 'length'],
+  ['halfShaftInner', 'Inner joint', 'angle'],
+  ['halfShaftOuter', 'Outer joint', 'angle'],
+];
+const OF_AXLE: readonly (readonly [AxleFigure, string, Quantity])[] = [
+  ['lateralShift', 'Axle to the left', 'length'],
+  ['foreAftShift', 'Axle forward', 'length'],
+  ['yaw', 'Axle turned left', 'angle'],
+  ['noseUp', 'Axle nose up', 'angle'],
+  ['bindRms', 'Bushes must give', 'length'],
+  ['driveshaftLength', 'Driveshaft', 'length'],
+  ['transferJointAngle', 'Joint at transfer case', 'angle'],
+  ['pinionJointAngle', 'Joint at pinion', 'angle'],
+  ['equivalentAngle', 'Both joints together', 'angle'],
+];
+
+/**
+ * What the pose gives, left beside right, with the change from the Before stance.
+ *
+ * @param row figures of the pose; null where it cannot be reached
+ * @param before the same at the Before stance
+ */
+export function Figures({ row, before }: { row: Float64Array; before: Float64Array | null }) {
+  const cell = (at: number, quantity: Quantity) => {
+    const value = row[at] ?? NaN;
+    const was = before?.[at] ?? NaN;
+    if (Number.isNaN(value)) return <td key={at}>cannot reach</td>;
+    return (
+      <td key={at}>
+        <Figure quantity={quantity} value={value} />
+        {!Number.isNaN(was) && Math.abs(value - was) > 0.005 && (
+          <span className="block text-sm text-pencil">
+            <Figure quantity={quantity} value={value - was} signed />
+          </span>
+        )}
+      </td>
+    );
+  };
+  const has = (at: number) => !Number.isNaN(row[at] ?? NaN) || !Number.isNaN(before?.[at] ?? NaN);
+  const side = SIDE.filter(([name]) => has(AT[name]) || has(RIGHT + AT[name]));
+  const axle = OF_AXLE.filter(([name]) => has(AXLE + AT_AXLE[name]));
+  return (
+    <>
+      <table className="plain">
+        <caption className="sr-only">Figures of this pose, with the change from Before under each</caption>
+        <thead>
+          <tr>
+            <th></th>
+            <th>Left</th>
+            <th>Right</th>
+          </tr>
+        </thead>
+        <tbody>
+          {side.map(([name, label, quantity]) => (
+            <tr key={name}>
+              <th scope="row">{label}</th>
+              {cell(AT[name], quantity)}
+              {cell(RIGHT + AT[name], quantity)}
+            </tr>
+          ))}
+        </tbody>
+        {axle.length > 0 && (
+          <tbody>
+            {axle.map(([name, label, quantity]) => (
+              <tr key={name}>
+                <th scope="row">{label}</th>
+                <td colSpan={2}>
+                  <span className="inline-flex items-baseline gap-3">
+                    <Figure quantity={quantity} value={row[AXLE + AT_AXLE[name]] ?? NaN} />
+                    {Math.abs((row[AXLE + AT_AXLE[name]] ?? NaN) - (before?.[AXLE + AT_AXLE[name]] ?? NaN)) > 0.005 && (
+                      <span className="text-sm text-pencil">
+                        <Figure
+                          quantity={quantity}
+                          value={(row[AXLE + AT_AXLE[name]] ?? NaN) - (before?.[AXLE + AT_AXLE[name]] ?? NaN)}
+                          signed
+                        />
+                      </span>
+                    )}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        )}
+      </table>
+      <p className="hint pt-2">Against the body; small figures: change from Before.</p>
+    </>
+  );
+}

@@ -1,0 +1,64 @@
+'use client';
+
+import { AXLES } from '@/core/job/places';
+import { SUSPENSION_NAME } from '@/core/job/schema';
+import { assemble, measuredShare } from '@/core/linkage/assemble';
+import { kindOf } from '@/core/linkage/features';
+import { buildRoute, minutesLeft } from '@/core/route/route';
+import { RoomLink } from './RoomLink';
+import type { JobView } from './view';
+
+/** The linkage at a gate: how much of it is measured, the way to it, and the route to more of it. */
+export function LinkageCard({ view, routes }: { view: JobView; routes: boolean }) {
+  const { id, job } = view;
+  const left = (kind: 'linkage' | 'linkage-both') => buildRoute(job, 'before', kind);
+  return (
+    <section aria-labelledby="linkage">
+      <h2 id="linkage" className="pb-1">
+        The linkage, point by point
+      </h2>
+      <ul className="ruled">
+        {AXLES.map((axle) => {
+          const share = measuredShare(job, assemble(job, axle));
+          return (
+            <li key={axle}>
+              <RoomLink
+                className="grid min-h-12 grid-cols-[minmax(0,1fr)_auto] items-center gap-4 hover:bg-panel"
+                href={`/jobs/${id}/linkage?end=${axle}`}
+              >
+                <span>
+                  <span className="font-semibold">{axle === 'front' ? 'Front' : 'Rear'}</span>{' '}
+                  {SUSPENSION_NAME[kindOf(job.vehicle, axle)]}
+                </span>
+                <span className="fig text-sm">
+                  {share.measured} of {share.total} measured
+                </span>
+              </RoomLink>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="flex flex-wrap gap-2 pt-2">
+        <RoomLink className="btn" href={`/jobs/${id}/linkage`}>
+          See the linkage move
+        </RoomLink>
+        {routes && (
+          <>
+            <RoomLink className="btn" href={`/jobs/${id}/before/read?route=linkage`}>
+              Measure it, left side: {minutesLeft(left('linkage'))} min
+            </RoomLink>
+            <RoomLink className="btn" href={`/jobs/${id}/before/read?route=linkage-both`}>
+              Both sides: {minutesLeft(left('linkage-both'))} min
+            </RoomLink>
+          </>
+        )}
+      </div>
+      {routes && (
+        <p className="hint pt-1">
+          The left side alone takes the right for its mirror image, as assumed. Skip what cannot be got at: each point
+          says what it locks.
+        </p>
+      )}
+    </section>
+  );
+}
