@@ -142,7 +142,10 @@ describe('points', () => {
         ?.where({ ...base, vehicle })
         .map((s) => s.place) ?? [];
     expect(new Set(at('bumpStopGap', DROVER))).toEqual(new Set(['FL', 'FR', 'RL', 'RR']));
-    expect(new Set(at('bumpStopGap', TARN))).toEqual(new Set(['RL', 'RR']));
+    // A coil-over's stop is on its shock: the geometry's motion ratio tells. A torsion bar's is not.
+    expect(new Set(at('bumpStopGap', TARN))).toEqual(new Set(['FL', 'FR', 'RL', 'RR']));
+    const torsion = { ...TARN, frontSuspension: 'wishbone-torsion-bar' } as typeof DROVER;
+    expect(new Set(at('bumpStopGap', torsion))).toEqual(new Set(['RL', 'RR']));
     expect(hosePlaces({ ...base, vehicle: PACKHORSE })).toEqual(['FL', 'FR', 'RL', 'RR']);
     expect(at('hoseFree', DROVER)).toEqual(['FL', 'FR', 'rear']);
     expect(at('hubToMark', DROVER)).toEqual([]);

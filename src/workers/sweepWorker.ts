@@ -4,9 +4,8 @@ import { linkageOf } from '@/core/suspension/linkage';
 import { readGeometry } from '@/core/suspension/readFile';
 import type { EndName } from '@/core/suspension/schema';
 import { Sweep, type Grid } from '@/core/suspension/sweep';
+import { inBatches } from './inBatches';
 
-/** Poses worked before telling how far it is and looking whether it should stop. */
-const BATCH = 2_000;
 let wanted = 0;
 
 export type SweepAnswer =
@@ -34,13 +33,8 @@ const api = {
     const end = read.file[name];
     if (!end) return { ok: false, reason: `this geometry has no ${name} end` };
     const sweep = new Sweep(linkageOf(end), grid, columns);
-    while (sweep.step(BATCH)) {
-      progress?.(sweep.done / sweep.total);
-      // Lets a message that stops it come in.
-      await new Promise((go) => setTimeout(go));
-      if (mine !== wanted) return { ok: false, reason: 'stopped' };
-    }
-    progress?.(1);
+    const whole = await inBatches(sweep, { progress, stopped: () => mine !== wanted });
+    if (!whole) return { ok: false, reason: 'stopped' };
     const { values, codes } = sweep;
     return transfer({ ok: true, values, codes }, [values.buffer as ArrayBuffer, codes.buffer as ArrayBuffer]);
   },

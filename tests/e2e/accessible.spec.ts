@@ -53,6 +53,9 @@ test('no axe violation on any screen, day colours and dark bay colours', async (
     `${before}/before/read?route=full&at=hubToLip.RR.floor`,
     `${before}/before/read?route=full&at=asFound.vehicle.floor`,
     `${after}/after/read?route=full&at=gapInner.FL.floor-left`,
+    `${after}/linkage`,
+    `${before}/linkage?end=rear`,
+    `${before}/before/read?route=linkage&at=lk.upperArm.front.y.FL.floor`,
   ];
   for (const where of pages) {
     await visit(page, where);

@@ -107,8 +107,10 @@ await prove('access', async (check) => {
           const ofJob = [
             'acceptStop',
             'amendSheet',
+            'keepGeometry',
             'makeSheetLink',
             'openNextGate',
+            'pinGeometry',
             'revokeSheetLink',
             'savePlan',
             'signOff',

@@ -3,13 +3,12 @@ import type { JobDocument } from '../job/schema';
 import { pointSource, uncertaintiesOf, type Assembled } from '../linkage/assemble';
 import { pathIn } from '../linkage/features';
 import { staged, stateOf, type StagedEnd } from '../linkage/stages';
-import { coordinatesOf } from '../suspension/coordinates';
 import type { FigureName } from '../suspension/figures';
 import { figuresAt, neutralSwayLink } from '../suspension/lengths';
 import { linkageOf } from '../suspension/linkage';
 import { travelWhere } from '../suspension/reach';
 import { figureUncertainties, sensitivities } from '../suspension/sensitivity';
-import type { End, EndState, SideName } from '../suspension/schema';
+import type { EndState, SideName } from '../suspension/schema';
 import type { Uncertain } from '../uncertainty/propagate';
 
 /** What the geometry of the vehicle adds to a check: the figure, how sure, and whether any of it is only assumed. */
@@ -25,6 +24,23 @@ function once<T>(job: JobDocument, key: string, work: () => T): T {
   if (!mine.has(key)) mine.set(key, work());
   return mine.get(key) as T;
 }
+
+const MOST_REMEMBERED = 200;
+const remembered = new Map<string, unknown>();
+/**
+ * Worked once for the same inputs: a job is worked anew at every filing, but most filings leave the geometry and the
+ * heights as they were, and an uncertainty poses the linkage a hundred times.
+ */
+function sameInputs<T>(inputs: unknown, work: () => T): T {
+  const key = JSON.stringify(inputs);
+  if (remembered.has(key)) return remembered.get(key) as T;
+  const made = work();
+  const oldest = remembered.keys().next();
+  if (remembered.size >= MOST_REMEMBERED && !oldest.done) remembered.delete(oldest.value);
+  remembered.set(key, made);
+  return made;
+}
+const inputsOf = (end: StagedEnd): unknown[] => [end.end, [...end.sources]];
 
 const endAt = (job: JobDocument, axle: Axle, stage: 'before' | 'after'): StagedEnd =>
   once(job, `${axle}/${stage}`, () => staged(job, axle, stage));
@@ -67,7 +83,10 @@ function standing(end: Assembled, side: SideName, ids: readonly string[]): 'none
   return worst;
 }
 
-function worked(end: StagedEnd, state: EndState, name: FigureName): Uncertain | null {
+const worked = (end: StagedEnd, state: EndState, name: FigureName): Uncertain | null =>
+  sameInputs(['figure', name, state, ...inputsOf(end)], () => workFigure(end, state, name));
+
+function workFigure(end: StagedEnd, state: EndState, name: FigureName): Uncertain | null {
   const value = figuresAt(end.end, state, [name])?.[0];
   if (value === undefined || !Number.isFinite(value)) return null;
   const [u = NaN] = figureUncertainties(end.end, state, [name], uncertaintiesOf(end));
@@ -117,7 +136,9 @@ export function crossedHoseSpan(
   const stands = end.fault ? 'none' : standing(end, side, ['brakeHose.body', 'brakeHose.wheel']);
   if (stands === 'none') return null;
   const name = `${side}.brakeHoseSpan` as const;
-  const droop = travelWhere(linkageOf(end.end), name, measured, -260);
+  const droop = sameInputs(['droop', name, measured, ...inputsOf(end)], () =>
+    travelWhere(linkageOf(end.end), name, measured, -260),
+  );
   if (!droop.ok) return null;
   const [down, up] = [droop.travel, -droop.travel];
   const state = side === 'left' ? { left: down, right: up } : { left: up, right: down };
@@ -172,14 +193,18 @@ export function travelToStop(
   if (!Number.isFinite(home)) return null;
   const u = uncertaintiesOf(end);
   const slopes = (travel: number) =>
-    sensitivities(end.end, { left: travel, right: travel }, [name], new Set(u.keys())).map((r) => r.by[0] ?? NaN);
+    sameInputs(['slopes', name, travel, ...inputsOf(end)], () =>
+      sensitivities(end.end, { left: travel, right: travel }, [name], new Set(u.keys())),
+    );
   const atHome = slopes(home);
-  const paths = sensitivityPaths(end.end, u);
   const left = (start: number, closing: number): Aided => {
     // The same points carry both lengths: only the difference of their slopes is unsure.
     const atStart = slopes(start);
     const uClosing = Math.sqrt(
-      paths.reduce((sum, path, i) => sum + (((atHome[i] ?? 0) - (atStart[i] ?? 0)) * (u.get(path) ?? 0)) ** 2, 0),
+      atHome.reduce(
+        (sum, row, i) => sum + (((row.by[0] ?? 0) - (atStart[i]?.by[0] ?? 0)) * (u.get(row.path) ?? 0)) ** 2,
+        0,
+      ),
     );
     const travel = home - start;
     return { value: travel, u: closing === 0 ? 0 : uClosing * Math.abs(travel / closing), assumed };
@@ -191,6 +216,3 @@ export function travelToStop(
     ratio: parked.value === 0 ? NaN : closes / parked.value,
   };
 }
-
-const sensitivityPaths = (end: End, u: ReadonlyMap<string, number>): string[] =>
-  coordinatesOf(end).flatMap(({ path }) => (u.has(path) ? [path] : []));

@@ -138,7 +138,11 @@ function start(job: JobDocument, axle: Axle, figures: Figures) {
   const up = radius.status === 'read' ? radius.value : vehicle.tyreDiameter * 0.485;
   const track = axle === 'front' ? vehicle.trackFront : vehicle.trackRear;
   const template = placed(templateFor(vehicle, axle).end, hubLine(job, axle), track / 2, up);
-  const { left, right } = sidesOf(template);
+  const sides = sidesOf(template);
+  const { left } = sides;
+  // One hose from body to axle is one hose: the left's.
+  const right =
+    axle === 'rear' && vehicle.rearHose === 'centre' ? { ...sides.right, brakeHose: undefined } : sides.right;
   const diameter = figures.figure({ gate: 'before', point: 'tyreDiameter', place: axle, state: 'floor' });
   const end = {
     ...template,

@@ -3,6 +3,8 @@ import { AXLES, cornersOf, PLACE_NAME, type Axle, type Place } from '../job/plac
 import type { JobDocument, ReadingGate } from '../job/schema';
 import { DEG, type Vec3 } from '../geometry/point';
 import { coordinatesOf, withCoordinate } from '../suspension/coordinates';
+import { bearsOn } from '../suspension/sensitivity';
+import type { FigureName } from '../suspension/figures';
 import { column, ROW } from '../suspension/figures';
 import { linkageOf } from '../suspension/linkage';
 import type { End, SideName } from '../suspension/schema';
@@ -86,6 +88,8 @@ export interface Asked {
   quantity: 'length' | 'angle';
   place: Place;
   gauge: Gauge;
+  /** The figure it turns on, so that only what bears on it is tried. */
+  figure: FigureName;
   /** What the body's own nose-up adds to a gauge zeroed on the floor: +1, −1 or 0. */
   pitch: 1 | -1 | 0;
   /** Is itself an input of the geometry at Before, unless a kept version says otherwise. */
@@ -104,6 +108,7 @@ export function gaugesOf(axle: Axle): Asked[] {
         quantity: 'angle',
         place: corner,
         gauge: figure(`${side}.camber`),
+        figure: `${side}.camber`,
         pitch: 0,
         input: true,
       },
@@ -113,6 +118,7 @@ export function gaugesOf(axle: Axle): Asked[] {
         quantity: 'angle',
         place: corner,
         gauge: figure(`${side}.caster`),
+        figure: `${side}.caster`,
         pitch: 1,
         input: false,
       },
@@ -125,6 +131,7 @@ export function gaugesOf(axle: Axle): Asked[] {
       quantity: 'angle',
       place: axle,
       gauge: barAngle,
+      figure: 'left.barRotation',
       pitch: 0,
       input: false,
     },
@@ -134,6 +141,7 @@ export function gaugesOf(axle: Axle): Asked[] {
       quantity: 'angle',
       place: axle,
       gauge: pinionAngle,
+      figure: 'axle.noseUp',
       pitch: axle === 'rear' ? 1 : -1,
       input: true,
     },
@@ -143,6 +151,7 @@ export function gaugesOf(axle: Axle): Asked[] {
       quantity: 'length',
       place: axle,
       gauge: figure('axle.driveshaftLength'),
+      figure: 'axle.driveshaftLength',
       pitch: 0,
       input: false,
     },
@@ -195,7 +204,10 @@ export function calibrate(job: JobDocument, gate: ReadingGate): Calibration {
       if (read.status !== 'read' || (asked.pitch !== 0 && nose === null)) continue;
       const value = asked.gauge(end.end, state) + asked.pitch * (nose ?? 0);
       if (!Number.isFinite(value)) continue;
-      const slope = slopes(end.end, state, asked.gauge, [...u.keys()]);
+      const paths = [...u.keys()].filter(
+        (path) => bearsOn(end.end, asked.figure, path) || (asked.gauge === pinionAngle && path.includes('pinionAxis')),
+      );
+      const slope = slopes(end.end, state, asked.gauge, paths);
       const uGeometry = Math.hypot(
         ...[...slope].map(([path, s]) => s * (u.get(path) ?? 0)),
         ...travelU(end, state, asked.gauge),

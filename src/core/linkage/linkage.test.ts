@@ -57,7 +57,7 @@ test.each([
       const built = assemble(job, axle);
       expect(built.fault).toBeNull();
       const state = { left: -40, right: -40 };
-      for (const name of ['left.camber', 'left.shockLength', 'right.brakeHoseSpan'] as const) {
+      for (const name of ['left.camber', 'left.shockLength', 'left.brakeHoseSpan'] as const) {
         const [got, wanted] = [built.end, truth[axle]].map((end) => figuresAt(end, state, [name])?.[0] ?? NaN);
         // Tapes are read to a millimetre, and the hub's height is still the template's.
         if (!Number.isNaN(wanted)) expect(Math.abs((got ?? NaN) - (wanted ?? NaN))).toBeLessThan(2.5);

@@ -85,7 +85,7 @@ const rearSide: BeamSide = {
   hub: { centre: [0, HUB_OUT, HUB_UP], camber: 0, toe: 0 },
   shock: { upper: [-60, 500, 850], lower: [-40, 560, 350], lowerOn: 'axle' },
   spring: { upper: [20, 480, 760], lower: [20, 480, 480], lowerOn: 'axle' },
-  swayBar: { pivot: [-260, 400, 480], armEnd: [-40, 480, 470], link: [-40, 490, 660], linkOn: 'body' },
+  swayBar: { pivot: [-300, 400, 560], armEnd: [-60, 470, 550], link: [-60, 480, 390], linkOn: 'axle' },
   brakeHose: { body: [200, 80, 640], wheel: [40, 120, 520], wheelOn: 'axle' },
   obstacles: [lip(530)],
 };

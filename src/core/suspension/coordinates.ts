@@ -16,6 +16,7 @@ export function coordinatesOf(end: End): Coordinate[] {
   const walk = (value: unknown, path: string) => {
     if (SET.has(path)) return;
     if (typeof value === 'number') out.push({ path, value });
+    else if (value === undefined) return;
     else if (Array.isArray(value) || (value && typeof value === 'object'))
       for (const [key, inner] of Object.entries(value)) walk(inner, path ? `${path}.${key}` : key);
   };

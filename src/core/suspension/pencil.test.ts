@@ -2,7 +2,8 @@ import { levelArms, levelLinks } from '../../../tests/support/pencil';
 import { armLengths, centringTrackBar, figuresAt, lengthened, neutralSwayLink, travelFromSpacer } from './lengths';
 import { linkageOf } from './linkage';
 import { travelLimit, travelWhere } from './reach';
-import { figureUncertainties, sensitivities } from './sensitivity';
+import { coordinatesOf, withCoordinate } from './coordinates';
+import { bearsOn, figureUncertainties, sensitivities } from './sensitivity';
 
 /** What an arm of length a gives up of its reach when its end moves by z: a − √(a² − z²). */
 const arc = (a: number, z: number): number => a - Math.sqrt(a * a - z * z);
@@ -133,4 +134,18 @@ test('uncertainty by central differences agrees with Monte Carlo', () => {
   }
   expect(camber).toBeGreaterThan(0.05);
   expect(Math.sqrt(squares / n) / camber).toBeCloseTo(1, 1);
+});
+
+test('what is left out of an uncertainty has no slope at all', () => {
+  for (const [end, name] of [
+    [levelArms, 'left.shockLength'],
+    [levelLinks, 'left.barRotation'],
+    [levelLinks, 'axle.noseUp'],
+  ] as const) {
+    const pose = { left: -35, right: 20 };
+    for (const { path, value } of coordinatesOf(end).filter((c) => !bearsOn(end, name, c.path))) {
+      const at = (v: number) => figuresAt(withCoordinate(end, path, v), pose, [name])?.[0] ?? NaN;
+      expect([path, Math.abs(at(value + 0.5) - at(value - 0.5)) < 1e-9]).toEqual([path, true]);
+    }
+  }
 });

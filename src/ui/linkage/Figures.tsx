@@ -2,6 +2,7 @@
 
 import { AT, AT_AXLE, AXLE, RIGHT, type AxleFigure, type SideFigure } from '@/core/suspension/figures';
 import type { Quantity } from '@/core/units/quantity';
+import { useUnits } from '../Units';
 import { Figure } from '../Figure';
 
 const SIDE: readonly (readonly [SideFigure, string, Quantity])[] = [
@@ -30,6 +31,15 @@ const OF_AXLE: readonly (readonly [AxleFigure, string, Quantity])[] = [
   ['equivalentAngle', 'Both joints together', 'angle'],
 ];
 
+/** A figure; angles to a hundredth, since toe and caster are set to less than a tenth. */
+function Fine({ quantity, value, signed }: { quantity: Quantity; value: number; signed?: boolean }) {
+  const { angle } = useUnits();
+  if (quantity !== 'angle' || angle !== 'decimal') return <Figure {...{ quantity, value, signed }} />;
+  const text = Math.abs(value).toFixed(2);
+  const sign = text === '0.00' ? '' : value < 0 ? '−' : signed ? '+' : '';
+  return <span className="fig">{`${sign}${text}°`}</span>;
+}
+
 /**
  * What the pose gives, left beside right, with the change from the Before stance.
  *
@@ -40,13 +50,14 @@ export function Figures({ row, before }: { row: Float64Array; before: Float64Arr
   const cell = (at: number, quantity: Quantity) => {
     const value = row[at] ?? NaN;
     const was = before?.[at] ?? NaN;
-    if (Number.isNaN(value)) return <td key={at}>cannot reach</td>;
+    // Not there Before either: this side has no such part.
+    if (Number.isNaN(value)) return <td key={at}>{Number.isNaN(was) ? 'none' : 'cannot reach'}</td>;
     return (
       <td key={at}>
-        <Figure quantity={quantity} value={value} />
+        <Fine quantity={quantity} value={value} />
         {!Number.isNaN(was) && Math.abs(value - was) > 0.005 && (
           <span className="block text-sm text-pencil">
-            <Figure quantity={quantity} value={value - was} signed />
+            <Fine quantity={quantity} value={value - was} signed />
           </span>
         )}
       </td>
@@ -82,7 +93,7 @@ export function Figures({ row, before }: { row: Float64Array; before: Float64Arr
                 <th scope="row">{label}</th>
                 <td colSpan={2}>
                   <span className="inline-flex items-baseline gap-3">
-                    <Figure quantity={quantity} value={row[AXLE + AT_AXLE[name]] ?? NaN} />
+                    <Fine quantity={quantity} value={row[AXLE + AT_AXLE[name]] ?? NaN} />
                     {Math.abs((row[AXLE + AT_AXLE[name]] ?? NaN) - (before?.[AXLE + AT_AXLE[name]] ?? NaN)) > 0.005 && (
                       <span className="text-sm text-pencil">
                         <Figure

@@ -12,6 +12,8 @@ interface Props {
   /** Joints at the pose shown, and at the Before stance as a chalk line behind them. */
   now: Record<string, Vec3>;
   chalk: Record<string, Vec3> | null;
+  /** Loaded radius of the tyre, mm: how far the floor is under a hub. */
+  radius: number;
   joints: readonly Joint[];
   selected: string | null;
   onSelect: (at: string) => void;
@@ -22,7 +24,7 @@ interface Props {
 const WIDTH: Record<Bar['kind'], number> = { arm: 13, link: 11, strut: 18, hose: 6, shaft: 20, axle: 30 };
 
 /** An end from one side, drawn from the numbers themselves. What is only assumed is dashed and hollow. */
-export function LinkageView({ view, end, tyre, now, chalk, joints, selected, onSelect, walked }: Props) {
+export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selected, onSelect, walked }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const id = useId();
   const hubs = (points: Record<string, Vec3>): Vec3[] =>
@@ -84,13 +86,11 @@ export function LinkageView({ view, end, tyre, now, chalk, joints, selected, onS
         ref={svg}
         {...walking}
         viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
-        className="block h-[260px] w-full touch-manipulation"
+        className="block h-[clamp(190px,27vh,340px)] w-full touch-manipulation"
         preserveAspectRatio="xMidYMid meet"
         onPointerDown={onTap}
       >
-        {view !== 'top' && (
-          <line x1={box.x} x2={box.x + box.width} y1={0} y2={0} stroke="var(--rule)" strokeWidth={8} />
-        )}
+        {view !== 'top' && <Floor box={box} view={view} hubs={centres} radius={radius} />}
         {tyre &&
           (['left', 'right'] as const)
             .filter((s) => view !== 'side' || s === 'left')
@@ -160,6 +160,28 @@ export function LinkageView({ view, end, tyre, now, chalk, joints, selected, onS
       </svg>
     </figure>
   );
+}
+
+/** The floor under the tyres as they now stand against the body; it tilts where one side is up. */
+function Floor({
+  box,
+  view,
+  hubs,
+  radius,
+}: {
+  box: { x: number; width: number };
+  view: View;
+  hubs: readonly Vec3[];
+  radius: number;
+}) {
+  const [left, right] = hubs;
+  if (!left || !right) return null;
+  const under = (hub: Vec3) => onPaper(view, [hub[0], hub[1], hub[2] - radius]);
+  const [a, b] = view === 'front' ? [under(right), under(left)] : [under(left), under(left)];
+  const slope = view === 'front' && b[0] !== a[0] ? (b[1] - a[1]) / (b[0] - a[0]) : 0;
+  const y = (x: number) => a[1] + slope * (x - a[0]);
+  const [x1, x2] = [box.x, box.x + box.width];
+  return <line x1={x1} x2={x2} y1={y(x1)} y2={y(x2)} stroke="var(--rule)" strokeWidth={8} />;
 }
 
 function obstaclesOf(now: Record<string, Vec3>, side: string): { name: string; points: Vec3[] }[] {

@@ -36,77 +36,79 @@ export function Sliders({ pose, onPose, stops, steered }: Props) {
   const roll = (pose.left - pose.right) / 2;
   return (
     <div className="border border-rule bg-panel p-3">
-      <div role="group" aria-label="Stances" className="flex flex-wrap gap-2 pb-2">
-        {stops.map((stop) => {
-          const here = Math.abs(stop.left - pose.left) < 0.5 && Math.abs(stop.right - pose.right) < 0.5;
-          return (
-            <button
-              key={stop.name}
-              type="button"
-              className={`btn ${here ? 'btn-main' : ''}`}
-              aria-pressed={here}
-              onClick={() => onPose({ ...pose, left: stop.left, right: stop.right })}
-            >
-              {stop.name}
-            </button>
-          );
-        })}
-        <button type="button" className="btn" onClick={() => onPose({ ...pose, steer: 0 })} disabled={!steered}>
-          Straight
-        </button>
-      </div>
-      <One
-        name="Both wheels"
-        value={heave}
-        text={mm(heave)}
-        low={LOWEST}
-        high={HIGHEST}
-        step={1}
-        marks={stops.map((s) => (s.left + s.right) / 2)}
-        onValue={(v) => onPose({ ...pose, left: clamp(v + roll), right: clamp(v - roll) })}
-      />
-      <One
-        name="Left"
-        value={pose.left}
-        text={mm(pose.left)}
-        low={LOWEST}
-        high={HIGHEST}
-        step={1}
-        marks={stops.map((s) => s.left)}
-        onValue={(left) => onPose({ ...pose, left })}
-      />
-      <One
-        name="Right"
-        value={pose.right}
-        text={mm(pose.right)}
-        low={LOWEST}
-        high={HIGHEST}
-        step={1}
-        marks={stops.map((s) => s.right)}
-        onValue={(right) => onPose({ ...pose, right })}
-      />
-      <One
-        name="Roll"
-        value={roll}
-        text={`${mm(roll)} left up`}
-        low={-100}
-        high={100}
-        step={1}
-        marks={[0]}
-        onValue={(v) => onPose({ ...pose, left: clamp(heave + v), right: clamp(heave - v) })}
-      />
-      {steered && (
+      <div className="grid gap-x-6 xl:grid-cols-2">
         <One
-          name="Steer"
-          value={pose.steer * 100}
-          text={`${Math.round(pose.steer * 100)} % of lock`}
+          name="Both"
+          value={heave}
+          text={mm(heave)}
+          low={LOWEST}
+          high={HIGHEST}
+          step={1}
+          marks={stops.map((s) => (s.left + s.right) / 2)}
+          onValue={(v) => onPose({ ...pose, left: clamp(v + roll), right: clamp(v - roll) })}
+        />
+        <One
+          name="Left"
+          value={pose.left}
+          text={mm(pose.left)}
+          low={LOWEST}
+          high={HIGHEST}
+          step={1}
+          marks={stops.map((s) => s.left)}
+          onValue={(left) => onPose({ ...pose, left })}
+        />
+        <One
+          name="Roll, left up"
+          value={roll}
+          text={mm(roll)}
           low={-100}
           high={100}
           step={1}
           marks={[0]}
-          onValue={(v) => onPose({ ...pose, steer: v / 100 })}
+          onValue={(v) => onPose({ ...pose, left: clamp(heave + v), right: clamp(heave - v) })}
         />
-      )}
+        <One
+          name="Right"
+          value={pose.right}
+          text={mm(pose.right)}
+          low={LOWEST}
+          high={HIGHEST}
+          step={1}
+          marks={stops.map((s) => s.right)}
+          onValue={(right) => onPose({ ...pose, right })}
+        />
+        {steered && (
+          <One
+            name="Steer"
+            value={pose.steer * 100}
+            text={`${Math.round(pose.steer * 100)} % lock`}
+            low={-100}
+            high={100}
+            step={1}
+            marks={[0]}
+            onValue={(v) => onPose({ ...pose, steer: v / 100 })}
+          />
+        )}
+        <div role="group" aria-label="Stances" className="flex flex-wrap items-center gap-2">
+          {stops.map((stop) => {
+            const here = Math.abs(stop.left - pose.left) < 0.5 && Math.abs(stop.right - pose.right) < 0.5;
+            return (
+              <button
+                key={stop.name}
+                type="button"
+                className={`btn ${here ? 'btn-main' : ''}`}
+                aria-pressed={here}
+                onClick={() => onPose({ ...pose, left: stop.left, right: stop.right })}
+              >
+                {stop.name}
+              </button>
+            );
+          })}
+          <button type="button" className="btn" onClick={() => onPose({ ...pose, steer: 0 })} disabled={!steered}>
+            Straight
+          </button>
+        </div>
+      </div>
     </div>
   );
 }
@@ -132,7 +134,7 @@ function One({
 }) {
   const shown = Math.min(high, Math.max(low, value));
   return (
-    <div className="grid grid-cols-[92px_minmax(0,1fr)_116px] items-center gap-3">
+    <div className="grid grid-cols-[80px_minmax(0,1fr)_104px] items-center gap-2">
       <span className="text-sm font-semibold">{name}</span>
       <Slider.Root
         className="relative flex h-12 touch-none items-center select-none"
@@ -158,7 +160,7 @@ function One({
           className="block h-9 w-5 rounded-post border-2 border-graphite bg-paper"
         />
       </Slider.Root>
-      <span className="fig text-right text-sm">{text}</span>
+      <span className="fig text-right text-sm whitespace-nowrap">{text}</span>
     </div>
   );
 }

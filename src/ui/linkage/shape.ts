@@ -184,6 +184,8 @@ export function boxOf(view: View, joints: Record<string, Vec3>, centres: readonl
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const pad = 60;
-  return { x: x0 - pad, y: y0 - pad, width: x1 - x0 + 2 * pad, height: y1 - y0 + 2 * pad };
+  const pad = 45;
+  // Room under the wheel for the droop that the sliders allow.
+  const below = view === 'top' ? 0 : 70;
+  return { x: x0 - pad, y: y0 - pad, width: x1 - x0 + 2 * pad, height: y1 - y0 + 2 * pad + below };
 }

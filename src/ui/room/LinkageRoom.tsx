@@ -30,7 +30,7 @@ const STOP_NAME: Record<Stage, string> = { before: 'Before', plan: 'Plan', after
 const TABS = [
   ['figures', 'Figures'],
   ['points', 'Points'],
-  ['gauges', 'Calibration'],
+  ['gauges', 'Gauges'],
   ['lengths', 'Lengths'],
   ['file', 'Versions'],
 ] as const;
@@ -98,16 +98,9 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
 
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(360px,1fr)]">
-      <div className="space-y-4 p-5">
+      <div className="space-y-3 p-5 pt-4">
         <div className="flex flex-wrap items-center gap-2">
-          <h1 className="grow">
-            Linkage{' '}
-            <span className="block text-base font-normal text-pencil first-letter:uppercase">
-              {SUSPENSION_NAME[kindOf(job.vehicle, axle)]}; {share.measured} of {share.total} points measured, the
-              others assumed from{' '}
-              {before.base.kind === 'kept' ? `version ${before.base.version}` : `the template “${before.base.name}”`}
-            </span>
-          </h1>
+          <h1 className="grow">Linkage</h1>
           <Choice
             label="End"
             value={axle}
@@ -121,6 +114,15 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
             onValue={(s) => setStage(s as Stage)}
           />
         </div>
+        <p className="!mt-1 text-[15px] text-pencil">
+          <span className="inline-block first-letter:uppercase">{SUSPENSION_NAME[kindOf(job.vehicle, axle)]}</span>;{' '}
+          {share.measured === share.total
+            ? `all ${share.total} points measured`
+            : `${share.measured} of ${share.total} points measured, the others assumed from ${
+                before.base.kind === 'kept' ? `version ${before.base.version}` : `the template “${before.base.name}”`
+              }`}
+          .
+        </p>
         {end.fault && (
           <p role="alert" className="border-l-4 border-stop pl-3 font-semibold text-stop">
             The points do not make a linkage: {end.fault.path}: {end.fault.fault}.
@@ -140,7 +142,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
           </p>
         )}
         {views && (
-          <div className="grid gap-3 md:grid-cols-2">
+          <div className="grid gap-3 md:grid-cols-[1.15fr_1.25fr_1fr]">
             {(['side', 'front', 'top'] as const).map((v) => (
               <LinkageView
                 key={v}
@@ -149,18 +151,16 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
                 tyre={end.end.tyre ?? null}
                 now={views.joints}
                 chalk={chalk?.joints ?? null}
+                radius={before.end.left.hub.centre[2]}
                 joints={joints}
                 selected={selected}
                 onSelect={pick}
                 walked={v === 'side'}
               />
             ))}
-            <Sliders pose={pose} onPose={(p) => setMoved({ key, pose: p })} stops={stops} steered={steered} />
           </div>
         )}
-        {!views && linkage && (
-          <Sliders pose={pose} onPose={(p) => setMoved({ key, pose: p })} stops={stops} steered={steered} />
-        )}
+        {linkage && <Sliders pose={pose} onPose={(p) => setMoved({ key, pose: p })} stops={stops} steered={steered} />}
         <p className="hint">
           Solid: measured. Dashed and hollow: assumed. Thin blue: as it came. Tap a point for its name, or walk the
           points with the arrow keys.
@@ -174,7 +174,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
               <Tabs.Trigger
                 key={value}
                 value={value}
-                className="min-h-12 px-3 font-semibold text-pencil data-[state=active]:border-b-4 data-[state=active]:border-graphite data-[state=active]:text-graphite"
+                className="min-h-12 px-2 font-semibold text-pencil data-[state=active]:border-b-4 data-[state=active]:border-graphite data-[state=active]:text-graphite"
               >
                 {name}
                 {value === 'gauges' && findings > 0 && <span className="text-watch"> ({findings})</span>}

@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import { unlockedBy } from '@/core/checks/unlocks';
+import { featureById } from '@/core/linkage/features';
 import { Figures } from '@/core/job/figures';
 import { otherSide, STATE_NAME } from '@/core/job/places';
 import { isEssential } from '@/core/job/points';
@@ -48,6 +49,13 @@ export function ReadRoom(props: Props) {
     return () => clearTimeout(soon);
   }, [none, home]);
   return stop ? <Reading {...props} home={home} kind={kind} stops={stops} index={index} stop={stop} /> : null;
+}
+
+/** What stays assumed until a point of the linkage is measured; null for any other reading. */
+function lockedBy(point: string): string | null {
+  if (!point.startsWith('lk.')) return null;
+  const feature = featureById(point.slice(3, point.lastIndexOf('.')));
+  return `${feature ? `Of the linkage: ${feature.locks}.` : 'Of the linkage.'} Left alone, the point stays assumed and clears nothing After.`;
 }
 
 /** The reading in hand, with what it unlocks and what was filed here before. */
@@ -108,7 +116,7 @@ function Reading({
         <ChecksPanel
           jobId={id}
           verdicts={unlockedBy(job, verdicts, spot)}
-          empty="Kept for the record and the sheet; no check of this slice needs it yet."
+          empty={lockedBy(stop.point.id) ?? 'Kept for the record and the sheet; no check of this slice needs it yet.'}
         />
         {filed.length > 0 && (
           <>
