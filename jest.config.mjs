@@ -3,6 +3,8 @@ export default {
   roots: ['<rootDir>/src', '<rootDir>/scripts'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testEnvironment: 'node',
+  // Some tests load the whole demo shop into a database, on machines that others use too.
+  testTimeout: 40_000,
   transform: {
     '^.+\\.tsx?$': [
       '@swc/jest',

@@ -42,6 +42,8 @@ export interface Suspect {
   inU: number;
   /** The findings that it brings inside their uncertainty. */
   explains: string[];
+  /** Points that would explain the same nearly as easily. */
+  orElse: string[];
 }
 
 export interface Calibration {
@@ -265,35 +267,34 @@ function suspectsOf(end: StagedEnd, found: readonly Found[], u: ReadonlyMap<stri
   const out: Suspect[] = [];
   let left = [...found];
   while (left.length > 0 && out.length < 3) {
-    let best: { suspect: Suspect; explained: Found[] } | null = null;
-    for (const feature of FEATURES)
-      for (const side of feature.on === 'axle' ? (['left'] as const) : (['left', 'right'] as const)) {
+    const asked = left;
+    const tried = FEATURES.flatMap((feature) =>
+      (feature.on === 'axle' ? (['left'] as const) : (['left', 'right'] as const)).flatMap((side) => {
         const path = pathIn(end.end, feature.id, side);
-        const one = path ? changeOf(path, left, u) : null;
-        if (!one) continue;
-        const better =
-          !best ||
-          one.explained.length > best.explained.length ||
-          (one.explained.length === best.explained.length && one.inU < best.suspect.inU);
-        if (!better) continue;
-        const name = `${feature.name}${feature.on === 'axle' ? '' : `, ${side}`}`;
-        best = {
-          explained: one.explained,
-          suspect: {
-            axle: end.axle,
-            side: feature.on === 'axle' ? null : side,
-            feature: feature.id,
-            name,
-            by: one.by,
-            inU: one.inU,
-            explains: one.explained.map((f) => comparedName(f.compared)),
-          },
-        };
-      }
-    if (!best || best.explained.length === 0) break;
-    out.push(best.suspect);
-    const gone = best.explained;
-    left = left.filter((f) => !gone.includes(f));
+        const change = path ? changeOf(path, asked, u) : null;
+        return change && change.explained.length > 0 ? [{ feature, side, change }] : [];
+      }),
+    ).sort((a, b) => b.change.explained.length - a.change.explained.length || a.change.inU - b.change.inU);
+    const [best, ...others] = tried;
+    if (!best) break;
+    const nameOf = ({ feature, side }: (typeof tried)[number]) =>
+      `${feature.name}${feature.on === 'axle' ? '' : `, ${side}`}`;
+    const { by, inU, explained } = best.change;
+    out.push({
+      axle: end.axle,
+      side: best.feature.on === 'axle' ? null : best.side,
+      feature: best.feature.id,
+      name: nameOf(best),
+      by,
+      inU,
+      explains: explained.map((f) => comparedName(f.compared)),
+      // One figure often cannot tell the two ends of a part apart.
+      orElse: others
+        .filter((o) => o.change.explained.length === explained.length && o.change.inU <= 1.15 * inU)
+        .map(nameOf)
+        .slice(0, 3),
+    });
+    left = left.filter((f) => !explained.includes(f));
   }
   return out;
 }

@@ -16,8 +16,6 @@ const demo = (number: string) => {
   return job;
 };
 
-jest.setTimeout(40_000);
-
 withDatabase('versions of a vehicle’s geometry', () => {
   let runa: Doer;
   let other: Doer;

@@ -91,10 +91,10 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
     const jobId = row?.id ?? '';
     const own = { shopId, jobId };
     // A reading may only supersede one that is there: oldest first, the superseded before the superseding.
-    for (const reading of inOrder(document)) {
-      const { takenBy, ...fields } = reading;
-      await tx.insert(readings).values({ ...own, ...fields, takenBy: doer.id, takenByName: takenBy });
-    }
+    for (const layer of inOrder(document))
+      await tx
+        .insert(readings)
+        .values(layer.map(({ takenBy, ...fields }) => ({ ...own, ...fields, takenBy: doer.id, takenByName: takenBy })));
     const signer = { by: doer.id };
     for (const s of document.strikes)
       await tx
@@ -152,17 +152,17 @@ function withNewIds(document: JobDocument): JobDocument {
   };
 }
 
-function inOrder(document: JobDocument): JobDocument['readings'] {
+/** Readings in layers that can each be inserted at once: no reading supersedes one of its own layer or a later one. */
+function inOrder(document: JobDocument): JobDocument['readings'][] {
   const done = new Set<string>();
-  const out: JobDocument['readings'] = [];
+  const out: JobDocument['readings'][] = [];
   let waiting = [...document.readings].sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt));
   while (waiting.length > 0) {
     const ready = waiting.filter((r) => r.supersedes === null || done.has(r.supersedes));
     // Readings that supersede each other in a ring cannot be ordered; the reference then fails in the database.
-    for (const r of ready.length > 0 ? ready : waiting) {
-      out.push(r);
-      done.add(r.id);
-    }
+    if (ready.length > 0) for (let i = 0; i < ready.length; i += 300) out.push(ready.slice(i, i + 300));
+    else out.push(...waiting.map((r) => [r]));
+    for (const r of ready.length > 0 ? ready : waiting) done.add(r.id);
     waiting = waiting.filter((r) => !done.has(r.id));
   }
   return out;

@@ -49,6 +49,7 @@ export function CalibrationPanel({ calibrations }: { calibrations: readonly Cali
                         {s.name}, {s.axle}: read again. Moved by{' '}
                         <Figure quantity="length" value={Math.hypot(...s.by)} /> ({s.inU.toFixed(1)} × its own
                         uncertainty) it would explain {s.explains.map((e) => e.toLowerCase()).join('; ')}.
+                        {s.orElse.length > 0 && ` As likely: ${s.orElse.join('; ').toLowerCase()}.`}
                       </li>
                     ))}
                   </ul>

@@ -26,7 +26,10 @@ interface Props {
 /** Every point by name: where it is, how sure, what stays locked while it is assumed, and the way to measure it. */
 export function PointsPanel({ jobId, job, end, joints, selected, onSelect, doubts, readable }: Props) {
   const here = useRef<HTMLLIElement>(null);
-  useEffect(() => here.current?.scrollIntoView({ block: 'nearest' }), [selected]);
+  useEffect(() => {
+    // Newer browsers answer with a promise, which is no clean-up.
+    void here.current?.scrollIntoView({ block: 'nearest' });
+  }, [selected]);
   const picked = joints.find((j) => j.at === selected) ?? null;
   return (
     <div className="space-y-4">
