@@ -62,7 +62,13 @@ export default function CurveChart({
             x={Math.round((stop.left + stop.right) / 2)}
             stroke="var(--chalk)"
             strokeWidth={2}
-            label={{ value: stop.name, position: 'top', fill: 'var(--chalk)', fontSize: 13 }}
+            // Plan and After often lie close: one name stands over its line, the other beside it.
+            label={{
+              value: stop.name,
+              position: stop.name === 'Plan' ? 'insideTopLeft' : 'top',
+              fill: 'var(--chalk)',
+              fontSize: 13,
+            }}
           />
         ))}
         <ReferenceLine x={travel} stroke="var(--paint)" strokeDasharray="5 4" />

@@ -174,7 +174,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
               <Tabs.Trigger
                 key={value}
                 value={value}
-                className="min-h-12 px-2 font-semibold text-pencil data-[state=active]:border-b-4 data-[state=active]:border-graphite data-[state=active]:text-graphite"
+                className="min-h-12 px-1.5 font-semibold text-pencil data-[state=active]:border-b-4 data-[state=active]:border-graphite data-[state=active]:text-graphite"
               >
                 {name}
                 {value === 'gauges' && findings > 0 && <span className="text-watch"> ({findings})</span>}
