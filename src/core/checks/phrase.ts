@@ -17,3 +17,7 @@ export const say = (phrase: Phrase, units: UnitChoice): string =>
   phrase
     .map((part) => (typeof part === 'string' ? part : show(part.quantity, part.value, units, part.signed).text))
     .join('');
+
+/** Remarks of a verdict as one, or none. */
+export const marked = (parts: readonly string[]): string | undefined =>
+  parts.length > 0 ? parts.join('; ') : undefined;

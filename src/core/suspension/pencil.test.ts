@@ -1,6 +1,15 @@
 import { levelArms, levelLinks } from '../../../tests/support/pencil';
-import { armLengths, centringTrackBar, figuresAt, lengthened, neutralSwayLink, travelFromSpacer } from './lengths';
+import {
+  armLengths,
+  centringTrackBar,
+  figuresAt,
+  lengthened,
+  neutralSwayLink,
+  straightDragLink,
+  travelFromSpacer,
+} from './lengths';
 import { linkageOf } from './linkage';
+import type { BeamEnd } from './schema';
 import { travelLimit, travelWhere } from './reach';
 import { coordinatesOf, withCoordinate } from './coordinates';
 import { bearsOn, figureUncertainties, sensitivities } from './sensitivity';
@@ -40,6 +49,25 @@ test('an axle 50 mm lower wants a sway link 50 mm longer, and then the bar stand
   );
   // Uncorrected, the arm (200 mm) is pulled down by nearly asin(50/200) = 14.5°.
   expect(figuresAt(levelLinks, both(-50), ['left.barRotation'])?.[0]).toBeCloseTo(-14.48, 0);
+});
+
+test('a level drag link wants to be the hypotenuse of its run and the drop for the wheels to stay straight', () => {
+  const end: BeamEnd = {
+    ...levelLinks,
+    left: { ...levelLinks.left, kingpin: { lower: [0, 700, 350], upper: [0, 700, 500] } },
+    steering: {
+      pitman: { pivot: [300, 400, 450], end: [150, 400, 450], axis: [0, 0, 1], lock: 35 },
+      dragLink: { side: 'right', knuckle: [150, -700, 450] },
+      tieRod: { left: [-150, 680, 380], right: [-150, -680, 380] },
+    },
+  };
+  const [side, fore] = figuresAt(end, both(-60), ['axle.lateralShift', 'axle.foreAftShift']) as [number, number];
+  const added = straightDragLink(end, both(-60)) ?? NaN;
+  expect(added).toBeCloseTo(Math.hypot(1100 - side, fore, 60) - 1100, 2);
+  // Left as it was, the drop steers the wheels: 60²/2/1100 less the axle's own shift, over an arm of 150 mm.
+  const steered = figuresAt(end, both(-60), ['right.steerAngle'])?.[0] ?? NaN;
+  expect(Math.abs(steered)).toBeCloseTo((Math.asin(Math.abs(added) / 150) * 180) / Math.PI, 1);
+  expect(figuresAt(lengthened(end, { dragLink: added }), both(-60), ['left.steerAngle'])?.[0]).toBeCloseTo(0, 3);
 });
 
 test('arms for a wanted caster and place: upper links shorter by 150 mm × tan, both back to their place', () => {

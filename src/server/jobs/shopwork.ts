@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, type LimitKey } from '@/core/checks/limits';
 import { Patch } from '@/core/linkage/patches';
+import { readGeometryFile } from '@/core/suspension/readFile';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import type { UnitChoice } from '@/core/units/quantity';
 import { openJobIds } from '@/db/queries/jobs';
@@ -52,6 +53,7 @@ const PatchRow = z.object({
   forward: z.string().optional(),
   outward: z.string().optional(),
   up: z.string().optional(),
+  file: z.string().max(200_000).optional(),
 });
 
 /** What a kit moves, as the form sends it: JSON rows whose lengths are as typed. */
@@ -88,6 +90,14 @@ const patchesField = (units: UnitChoice) =>
         const wrong = Object.values(lengths).find((l) => typeof l === 'string');
         if (typeof wrong === 'string') return no(wrong);
         const { kind, axle } = row;
+        if (kind === 'replaced') {
+          const read = readGeometryFile(row.file ?? '');
+          if (!read.ok) return no(`What it moves, line ${i + 1}: ${read.fault.path}: ${read.fault.fault}`);
+          const end = axle === 'front' ? read.file.front : read.file.rear;
+          if (!end) return no(`What it moves, line ${i + 1}: the file has no ${axle} end`);
+          out.push({ kind, axle: axle === 'front' ? 'front' : 'rear', end });
+          continue;
+        }
         const whole =
           kind === 'moved-point'
             ? { kind, axle, point: row.point, forward: lengths.forward, outward: lengths.outward, up: lengths.up }

@@ -6,7 +6,7 @@ import { SelectField, TextField } from '../forms/fields';
 
 /** One line of what a kit moves, as typed. */
 export interface MoveRow {
-  kind: 'dropped-hub' | 'lowered-crossmember' | 'axle-block' | 'moved-point' | 'longer';
+  kind: 'dropped-hub' | 'lowered-crossmember' | 'axle-block' | 'moved-point' | 'longer' | 'replaced';
   axle: 'front' | 'rear';
   point: string;
   part: string;
@@ -14,6 +14,8 @@ export interface MoveRow {
   forward: string;
   outward: string;
   up: string;
+  /** Text of a geometry file, for a linkage that the kit replaces. */
+  file: string;
 }
 const EMPTY: MoveRow = {
   kind: 'axle-block',
@@ -24,6 +26,7 @@ const EMPTY: MoveRow = {
   forward: '',
   outward: '',
   up: '',
+  file: '',
 };
 const KINDS = [
   ['axle-block', 'block between leaf and axle'],
@@ -31,6 +34,7 @@ const KINDS = [
   ['lowered-crossmember', 'lowered crossmember'],
   ['moved-point', 'one bracket or joint moved'],
   ['longer', 'a part longer (− shorter)'],
+  ['replaced', 'another linkage altogether'],
 ] as const;
 const PARTS = [
   ['swayLink', 'sway links'],
@@ -90,6 +94,21 @@ export function KitMoves({
                 <TextField label="Up" {...bind(i, 'up')} />
               </div>
             </>
+          ) : row.kind === 'replaced' ? (
+            <label className="field">
+              Its geometry file
+              <input
+                type="file"
+                accept="application/json,.json"
+                className="pt-3"
+                onChange={(e) => void e.target.files?.[0]?.text().then((file) => set(i, { file }))}
+              />
+              <span className="hint">
+                {row.file
+                  ? 'Read; it is checked when the kit is added.'
+                  : 'The end of that file replaces the vehicle’s.'}
+              </span>
+            </label>
           ) : (
             <>
               {row.kind === 'longer' && <SelectField label="Which" options={PARTS} {...bind(i, 'part')} />}

@@ -1,0 +1,140 @@
+import { gapAtBump } from '../clearance/bumpTape';
+import type { Spot } from '../job/figures';
+import { axleOf, CORNERS, isCorner } from '../job/places';
+import { isBeam, type ReadingGate } from '../job/schema';
+import { K, propagate, type Uncertain } from '../uncertainty/propagate';
+import { knowsMotionRatio, travelToStop } from './geometryAid';
+import { mm } from './phrase';
+import type { CheckDefinition, Worked, WorkInput } from './types';
+
+/** Gap at bump: from the tape at a beam axle; at a coil-over wishbone with the geometry's motion ratio. */
+export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
+  id: 'gap-at-bump',
+  title: 'Gap at bump, from the tape',
+  gate,
+  safetyCritical: false,
+  calculationMayClear: false,
+  staleOn: ['spring', 'tyre-or-wheel', 'load', 'trim', 'shock-or-strap', 'track-bar-or-arm', 'alignment'],
+  limit: 'tyreToBody',
+  quantity: 'length',
+  places: () => CORNERS,
+  needs: (_job, place) => {
+    const axle = isCorner(place) ? axleOf(place) : 'front';
+    const at = (point: string, state: 'floor' | 'ramp'): Spot => ({ gate, point, place, state });
+    return {
+      required: {
+        body: at('tyreToBody', 'floor'),
+        stop: at('bumpStopGap', 'floor'),
+        squash: { gate, point: 'stopCompression', place: axle, state: 'floor' },
+      },
+      optional: {
+        'body flexed': at('tyreToBody', 'ramp'),
+        'stop flexed': at('bumpStopGap', 'ramp'),
+        ...(gate === 'after' ? { proof: { gate, point: 'rubBody', place: axle, state: 'ramp' } as Spot } : {}),
+      },
+    };
+  },
+  notWorkable: (job, place) => {
+    const kind =
+      isCorner(place) && axleOf(place) === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
+    return isBeam(kind) || knowsMotionRatio(job, place, gate)
+      ? null
+      : 'a wishbone moves the tyre farther than its stop: it needs the motion ratio, from the linkage’s points and the shock’s mounts';
+  },
+  work: (input) => {
+    const ratio = wishboneGap(input, gate);
+    if (ratio) return ratio;
+    const gap = ([body = 0, stop = 0, squash = 0]: number[]) => gapAtBump(body, stop, squash);
+    const squash = input.get('squash');
+    const parked = propagate(gap, [input.get('body'), input.get('stop'), squash]);
+    const body = input.maybe('body flexed');
+    const stop = input.maybe('stop flexed');
+    const flexed = body && stop ? propagate(gap, [body, stop, squash]) : null;
+    const value = flexed && flexed.value < parked.value ? flexed : parked;
+    const apart = flexed ? Math.abs(flexed.value - parked.value) : 0;
+    // The squash is common to both, so it drops out of their difference.
+    const disagree = flexed !== null && apart > K * Math.hypot(parked.u, flexed.u);
+    const cap: Worked['cap'] = disagree
+      ? {
+          at: 'Watch',
+          why: 'parked and flexed disagree beyond their uncertainty: the stop lands elsewhere, or a reading is wrong',
+        }
+      : !flexed
+        ? { at: 'Watch', why: 'read parked only: read it again flexed on the ramp' }
+        : undefined;
+    return {
+      ...value,
+      cap,
+      formula:
+        'gap at bump = tyre to body in the line of travel − bump-stop gap − stop compression, parked and flexed; the lesser',
+      summary:
+        value.value < 0
+          ? ['meets the body ', mm(-value.value), ' before the stop is home']
+          : [mm(value.value), ' left with the stop home'],
+      next:
+        value.value < 10
+          ? ['Longer bump stop by ', mm(10 + K * value.u - value.value), ', less tyre, or trim.']
+          : ['Prove it flexed, lock to lock.'],
+      steps: [
+        { name: 'Parked', amount: [mm(parked.value)] },
+        { name: 'Flexed', amount: flexed ? [mm(flexed.value)] : ['not read'] },
+      ],
+    };
+  },
+});
+
+/** Gap at bump of a coil-over wishbone, its motion ratio from the geometry; null for a beam axle. */
+function wishboneGap(input: WorkInput, gate: ReadingGate): Worked | null {
+  const { job, place } = input;
+  const squash = input.get('squash');
+  const [body, stop] = [input.get('body'), input.get('stop')];
+  const [bodyFlexed, stopFlexed] = [input.maybe('body flexed'), input.maybe('stop flexed')];
+  if (!knowsMotionRatio(job, place, gate)) return null;
+  const closes = stop.value + squash.value;
+  const found = travelToStop(job, place, gate, closes, stopFlexed ? stopFlexed.value + squash.value : null);
+  if (!found)
+    return {
+      value: 0,
+      u: 0,
+      formula: '',
+      summary: [],
+      next: ['Read the stop’s gap and the shock’s mounts again, or prove it flexed.'],
+      cap: { at: 'Not measured', why: 'by the geometry the linkage cannot come up until that stop is home' },
+    };
+  const gapOf = (room: Uncertain, gapU: number, travel: Uncertain): Uncertain => ({
+    value: room.value - travel.value,
+    u: Math.hypot(room.u, gapU / Math.abs(found.ratio), travel.u),
+  });
+  const parked = gapOf(body, Math.hypot(stop.u, squash.u), found.parked);
+  const flexed =
+    bodyFlexed && stopFlexed && found.flexed
+      ? gapOf(bodyFlexed, Math.hypot(stopFlexed.u, squash.u), found.flexed)
+      : null;
+  const value = flexed && flexed.value < parked.value ? flexed : parked;
+  const { assumed } = found.parked;
+  return {
+    ...value,
+    cap: assumed
+      ? { at: 'Watch', why: 'worked with points of the linkage that are assumed' }
+      : flexed
+        ? undefined
+        : { at: 'Watch', why: 'read parked only: read it again flexed on the ramp' },
+    formula:
+      'gap at bump = tyre to body − the travel over which the shock closes by the stop’s gap and compression, from the geometry; parked and flexed; the lesser',
+    summary:
+      value.value < 0
+        ? ['meets the body ', mm(-value.value), ' before the stop is home']
+        : [mm(value.value), ' left with the stop home'],
+    next:
+      value.value < 10
+        ? ['Longer bump stop by ', mm((10 + K * value.u - value.value) * found.ratio), ', less tyre, or trim.']
+        : ['Prove it flexed, lock to lock.'],
+    mark: `motion ratio from the geometry, the stop taken to be on the shock${assumed ? '; partly assumed' : ''}`,
+    steps: [
+      { name: 'Wheel travel until the stop is home', amount: [mm(found.parked.value)] },
+      { name: 'Shock for each mm of wheel', amount: [`${found.ratio.toFixed(2)} mm`] },
+      { name: 'Parked', amount: [mm(parked.value)] },
+      { name: 'Flexed', amount: flexed ? [mm(flexed.value)] : ['not read'] },
+    ],
+  };
+}

@@ -1,0 +1,79 @@
+import { hoseAllowance, hoseSlack, neededFreeLength } from '../hoses/slack';
+import type { Spot } from '../job/figures';
+import { hosePlaces } from '../job/points/point';
+import type { ReadingGate } from '../job/schema';
+import { K, propagate } from '../uncertainty/propagate';
+import { crossedHoseSpan } from './geometryAid';
+import { marked, mm } from './phrase';
+import { spotsOf } from './spotsOf';
+import type { CheckDefinition } from './types';
+
+/** Brake hose slack: greatest span measured at droop, or crossed by the geometry where that is more. */
+export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
+  id: 'brake-hose-slack',
+  title: 'Brake hose slack',
+  gate,
+  safetyCritical: true,
+  calculationMayClear: false,
+  staleOn: ['brake-hose', 'spring', 'shock-or-strap', 'track-bar-or-arm', 'tyre-or-wheel'],
+  limit: 'hoseSlack',
+  quantity: 'length',
+  places: hosePlaces,
+  needs: (job, place) => ({
+    required: {
+      free: { gate, point: 'hoseFree', place, state: 'droop' },
+      ...Object.fromEntries(spotsOf(job, gate, 'hoseSpan', place).map((s) => [`span ${s.state}`, s])),
+      ...(gate === 'after' ? { proof: { gate, point: 'hoseProof', place, state: 'droop' } as Spot } : {}),
+    },
+  }),
+  work: (input) => {
+    const spans = spotsOf(input.job, gate, 'hoseSpan', input.place).map((s) => input.get(`span ${s.state}`));
+    const free = input.get('free');
+    const measured = Math.max(...spans.map((span) => span.value));
+    const crossed = crossedHoseSpan(input.job, input.place, gate, measured);
+    // What the geometry adds can only ask for more hose than the tape did.
+    const further = crossed && crossed.value > measured ? [crossed] : [];
+    const all = [...spans, ...further];
+    const slack = propagate(([length = 0, ...rest]) => hoseSlack(length, rest), [free, ...all]);
+    const wants = hoseAllowance(free.value);
+    const values = all.map((span) => span.value);
+    const proof = input.proof('proof');
+    const short = wants - slack.value;
+    return {
+      ...slack,
+      limit: { clear: wants, stop: 15 },
+      cap: proof && !proof.good ? { at: 'Stop', why: `by hand: ${proof.note || 'not free'}` } : undefined,
+      formula:
+        'slack = free length − greatest straight span at full droop and lock; allowance = max(25 mm, 5 % of the free length)',
+      summary:
+        slack.value < 0
+          ? [mm(-slack.value), ' short at full droop, wants ', mm(wants), ' of slack']
+          : [mm(slack.value), ' of slack at full droop, wants ', mm(wants)],
+      next:
+        short > 0 || slack.value - wants < K * slack.u
+          ? [
+              'Longer hose, flexible part ',
+              mm(neededFreeLength(values) + K * slack.u),
+              ' or more, or lower the bracket; then bleed and pedal test.',
+            ]
+          : ['Prove by hand at full droop and both locks: no kink, twist or rub.'],
+      mark: marked([
+        ...(gate === 'before' ? ['provisional: droop is read again after new shocks'] : []),
+        ...(crossed ? [`crossed span from the geometry${crossed.assumed ? ', partly assumed' : ''}`] : []),
+      ]),
+      steps: [
+        { name: 'Greatest span', amount: [mm(Math.max(...values))] },
+        ...(crossed
+          ? [
+              {
+                name: 'Crossed, by the geometry',
+                amount: [mm(crossed.value), ' ± ', mm(K * crossed.u), ' with this wheel ', mm(-crossed.droop), ' down'],
+              },
+            ]
+          : []),
+        { name: 'Allowance', amount: [mm(wants)] },
+        { name: 'Least free length that would do', amount: [mm(neededFreeLength(values))] },
+      ],
+    };
+  },
+});
