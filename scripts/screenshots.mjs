@@ -99,6 +99,10 @@ const VIEWS = [
 ];
 const DOCS = [
   'yard',
+  'linkage',
+  'linkage-wishbone',
+  'linkage-leaf',
+  'linkage-reading',
   'book',
   'before',
   'reading',
