@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { KeptGeometry } from '../linkage/kept';
 import { Patch } from '../linkage/patches';
 import { ChangeKind } from './changes';
+import { FrontSuspension, RearSuspension } from './suspensionKind';
 import { Place, VehicleState } from './places';
 
 const mm = z.number().min(-100_000).max(100_000);
@@ -15,23 +16,6 @@ export const GATES = GateName.options;
 /** The two gates at which readings are taken. */
 export const ReadingGate = z.enum(['before', 'after']);
 export type ReadingGate = z.infer<typeof ReadingGate>;
-
-export const FrontSuspension = z.enum([
-  'wishbone-coil-over',
-  'wishbone-torsion-bar',
-  'beam-links',
-  'beam-radius-arms',
-  'beam-leaves',
-]);
-export const RearSuspension = z.enum(['beam-links', 'beam-triangulated', 'beam-leaves']);
-export const SUSPENSION_NAME: Record<z.infer<typeof FrontSuspension> | z.infer<typeof RearSuspension>, string> = {
-  'wishbone-coil-over': 'double wishbone, coil-over',
-  'wishbone-torsion-bar': 'double wishbone, torsion bar',
-  'beam-links': 'beam axle on links and track bar',
-  'beam-radius-arms': 'beam axle on radius arms',
-  'beam-triangulated': 'beam axle on triangulated links',
-  'beam-leaves': 'beam axle on leaves',
-};
 
 export const Grade = z.enum(['Street', 'Trail', 'Crossed']);
 export const BodyKind = z.enum(['wagon', 'pickup', 'van']);

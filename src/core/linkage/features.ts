@@ -1,5 +1,5 @@
 import type { Axle, Corner, Place } from '../job/places';
-import type { Vehicle } from '../job/schema';
+import type { SuspensionKind as Kind } from '../job/suspensionKind';
 import type { End, SideName } from '../suspension/schema';
 
 /** A point of the linkage that a person can find with a hand and a tape. */
@@ -18,7 +18,8 @@ export interface Feature {
   /** What stays locked while it is only assumed. */
   locks: string;
 }
-export type Kind = Vehicle['frontSuspension'] | Vehicle['rearSuspension'];
+/** The part of a vehicle that says which points it has. */
+type Suspended = { frontSuspension: Kind; rearSuspension: Kind };
 
 const WISHBONES: readonly Kind[] = ['wishbone-coil-over', 'wishbone-torsion-bar'];
 const LINKS: readonly Kind[] = ['beam-links', 'beam-triangulated'];
@@ -190,11 +191,11 @@ export const FEATURES: readonly Feature[] = [
 const byId = new Map(FEATURES.map((f) => [f.id, f]));
 export const featureById = (id: string): Feature | undefined => byId.get(id);
 
-export const kindOf = (vehicle: Vehicle, axle: Axle): Kind =>
+export const kindOf = (vehicle: Suspended, axle: Axle): Kind =>
   axle === 'front' ? vehicle.frontSuspension : vehicle.rearSuspension;
 
 /** Whether this vehicle's axle has that point. */
-export function applies(feature: Feature, vehicle: Vehicle, axle: Axle): boolean {
+export function applies(feature: Feature, vehicle: Suspended, axle: Axle): boolean {
   if (!feature.axles.includes(axle) || !feature.kinds.includes(kindOf(vehicle, axle))) return false;
   // Triangulated links locate the axle sideways themselves.
   return true;

@@ -1,8 +1,8 @@
 import type { BeamEnd, BeamSide, End, Obstacle, WishboneEnd } from '../suspension/schema';
 import type { Axle } from '../job/places';
 import type { Vehicle } from '../job/schema';
+import type { SuspensionKind as Kind } from '../job/suspensionKind';
 
-type Kind = Vehicle['frontSuspension'] | Vehicle['rearSuspension'];
 type P = [number, number, number];
 
 /**

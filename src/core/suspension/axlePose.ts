@@ -1,13 +1,6 @@
 import type { Frame } from '../geometry/frame';
 import type { Vec3 } from '../geometry/point';
-import type { Residual } from './residuals';
-
-/** What a residual is worked into: its value, its slope in the four freedoms and its curvature (10, lower triangle). */
-export class Work {
-  value = 0;
-  readonly slope = new Float64Array(4);
-  readonly curve = new Float64Array(10);
-}
+import { Work, type Residual } from './residuals';
 
 /**
  * Where an axle is, by its four freedoms: x and y of the middle of its hubs, yaw ψ and nose-up θ about the hub line,

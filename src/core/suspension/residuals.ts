@@ -1,6 +1,12 @@
 import type { Frame } from '../geometry/frame';
 import { Point, type Vec3 } from '../geometry/point';
-import type { Work } from './axlePose';
+
+/** What a residual is worked into: its value, its slope in the four freedoms and its curvature (10, lower triangle). */
+export class Work {
+  value = 0;
+  readonly slope = new Float64Array(4);
+  readonly curve = new Float64Array(10);
+}
 
 /** One thing a beam axle's links, arms or leaves must give for a pose, mm. */
 export interface Residual {

@@ -1,6 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { BodyKind, FrontSuspension, Grade, RearSuspension } from '@/core/job/schema';
+import { BodyKind, Grade } from '@/core/job/schema';
+import { FrontSuspension, RearSuspension } from '@/core/job/suspensionKind';
 import { parseLength } from '@/core/units/parseLength';
 import type { UnitChoice } from '@/core/units/quantity';
 import type { Db } from '@/db/client';

@@ -2,7 +2,8 @@
 
 import { useState, useTransition } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { SUSPENSION_NAME, type Vehicle } from '@/core/job/schema';
+import { type Vehicle } from '@/core/job/schema';
+import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
 import { show } from '@/core/units/format';
 import { parseLength } from '@/core/units/parseLength';
 import type { UnitChoice } from '@/core/units/quantity';

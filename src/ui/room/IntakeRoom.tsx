@@ -1,6 +1,6 @@
 'use client';
 
-import { SUSPENSION_NAME } from '@/core/job/schema';
+import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
 import { shutBecause } from '@/core/gates/gates';
 import { whenFull } from '@/core/time/when';
 import { Words } from '../Figure';

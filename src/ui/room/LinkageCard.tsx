@@ -1,7 +1,7 @@
 'use client';
 
 import { AXLES } from '@/core/job/places';
-import { SUSPENSION_NAME } from '@/core/job/schema';
+import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
 import { assemble, measuredShare } from '@/core/linkage/assemble';
 import { kindOf } from '@/core/linkage/features';
 import { buildRoute, minutesLeft } from '@/core/route/route';

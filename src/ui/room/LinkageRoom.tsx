@@ -3,7 +3,8 @@
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { AXLES, cornersOf, type Axle } from '@/core/job/places';
-import { GATES, SUSPENSION_NAME } from '@/core/job/schema';
+import { GATES } from '@/core/job/schema';
+import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
 import { measuredShare } from '@/core/linkage/assemble';
 import { calibrate } from '@/core/linkage/calibrate';
 import { corrections } from '@/core/linkage/corrections';
