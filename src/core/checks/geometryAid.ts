@@ -1,7 +1,7 @@
 import { axleOf, cornersOf, isCorner, type Axle, type Place } from '../job/places';
 import type { JobDocument } from '../job/schema';
 import { pointSource, uncertaintiesOf, type Assembled } from '../linkage/assemble';
-import { pathIn } from '../linkage/features';
+import { kindOf, pathIn } from '../linkage/features';
 import { staged, stateOf, type StagedEnd } from '../linkage/stages';
 import type { FigureName } from '../suspension/figures';
 import { figuresAt, neutralSwayLink } from '../suspension/lengths';
@@ -154,7 +154,7 @@ export const knowsMotionRatio = (job: JobDocument, place: Place, gate: 'before' 
   return (
     !end.fault &&
     end.travel !== null &&
-    job.vehicle.frontSuspension === 'wishbone-coil-over' &&
+    kindOf(job.vehicle, axleOf(place)) === 'wishbone-coil-over' &&
     standing(end, side, ['shock.upper', 'shock.lower']) !== 'none'
   );
 };

@@ -255,6 +255,11 @@ describe('the checks use the geometry, and say so', () => {
     expect(gap(start)?.verdict).toBe('Not measured');
     const taped = fillLinkage(start, { front: trueEnd(start, 'front') }, { from: FROM, both: true });
     const worked = gap(taped);
+    // The beam axle behind it goes by the tape, whatever is known of its shocks.
+    const both = fillLinkage(taped, { rear: trueEnd(start, 'rear') }, { from: FROM, both: true });
+    const rear = workJob(both).find((v) => v.check === 'gap-at-bump' && v.place === 'RL' && v.gate === 'before');
+    expect(rear?.value).toBeCloseTo(168 - 40 - 25, 6);
+    expect(rear?.mark).toBeNull();
     expect(worked?.mark).toMatch(/motion ratio from the geometry/);
     // 65 mm of shock is more wheel than that, so less is left of the 152 mm than the tape alone would say.
     expect(worked?.value).toBeGreaterThan(0);
