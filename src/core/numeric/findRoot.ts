@@ -12,13 +12,14 @@ export function findRoot(f: (x: number) => number, a: number, b: number, within 
   let [f0, f1] = [f(x0), f(x1)];
   if (f0 === 0) return x0;
   if (f1 === 0) return x1;
-  if (!(f0 * f1 < 0)) return null;
+  // By their signs, not their product: that of two small figures would come to nothing.
+  if (Number.isNaN(f0) || Number.isNaN(f1) || Math.sign(f0) === Math.sign(f1)) return null;
   for (let i = 0; i < 200 && Math.abs(x1 - x0) > within; i++) {
     const x = i % 4 === 3 ? (x0 + x1) / 2 : (x0 * f1 - x1 * f0) / (f1 - f0);
     const fx = f(x);
     if (Number.isNaN(fx)) return null;
     if (fx === 0) return x;
-    if (fx * f1 < 0) {
+    if (Math.sign(fx) !== Math.sign(f1)) {
       [x0, f0] = [x1, f1];
     } else f0 /= 2;
     [x1, f1] = [x, fx];
