@@ -19,6 +19,7 @@ import {
   send,
   withDatabase,
 } from '../../../tests/support/shopDb';
+import { fileOf, levelLinks } from '../../../tests/support/pencil';
 import { inShop } from '../database';
 import { bookingSchema, bookVehicle, nextNumber, type BookingForm } from './booking';
 import { importJob, insertJob } from './importing';
@@ -180,6 +181,50 @@ withDatabase('the Yard on a real database', () => {
       .from(kits)
       .where(and(eq(kits.shopId, ivo.shop.id), eq(kits.name, 'Stile 50')));
     expect(rows).toMatchObject([{ claimFront: 50, claimRear: 50.8 }]);
+  });
+  test('kits: what they move is read line by line, and a line that is wrong is named', async () => {
+    const kit = { name: 'Block 60', claimFront: '0', claimRear: '60 mm', source: 'sheet B' };
+    const moves = (rows: object[]) => ({ ...kit, patches: JSON.stringify(rows) });
+    const refused = async (rows: object[]): Promise<string> => {
+      const answer = await saveKit(ivo, moves(rows), INCH_SHOP);
+      return answer.ok ? 'taken' : (answer.errors.patches ?? answer.message);
+    };
+    expect(await refused([{ kind: 'axle-block', axle: 'rear', by: 'tall' }])).toMatch(/line 1: .*tall/);
+    expect(
+      await refused([
+        { kind: 'dropped-hub', axle: 'front', by: '2' },
+        { kind: 'moved-point', axle: 'front', point: 'nose', forward: '1', outward: '0', up: '0' },
+      ]),
+    ).toMatch(/line 2: is not a point of any linkage/);
+    expect(await refused([{ kind: 'axle-block', axle: 'rear', by: '40' }])).toMatch(/line 1/);
+    expect(await refused([{ kind: 'replaced', axle: 'front', file: '{"format":"other"}' }])).toMatch(/line 1: format/);
+    const rearOnly = JSON.stringify(fileOf({ rear: levelLinks }));
+    expect(await refused([{ kind: 'replaced', axle: 'front', file: rearOnly }])).toMatch(/the file has no front end/);
+    expect(
+      await saveKit(
+        ivo,
+        moves([
+          { kind: 'axle-block', axle: 'rear', by: '60 mm' },
+          { kind: 'longer', axle: 'front', part: 'swayLink', by: '2 1/4' },
+          { kind: 'replaced', axle: 'rear', file: rearOnly },
+        ]),
+        INCH_SHOP,
+      ),
+    ).toEqual({ ok: true });
+    const [row] = await owner()
+      .select()
+      .from(kits)
+      .where(and(eq(kits.shopId, ivo.shop.id), eq(kits.name, 'Block 60')));
+    expect(row?.patches).toMatchObject([
+      { kind: 'axle-block', by: 60 },
+      { kind: 'longer', part: 'swayLink', by: 57.15 },
+      { kind: 'replaced', end: { type: 'link-axle' } },
+    ]);
+    const [old] = await owner()
+      .select()
+      .from(kits)
+      .where(and(eq(kits.shopId, ivo.shop.id), eq(kits.name, 'Stile 50')));
+    expect(old?.patches).toEqual([]);
   });
   test('a file brought in twice is two jobs, the second under a new number', async () => {
     const [job] = demoJobs();

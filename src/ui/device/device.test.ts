@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import Dexie from 'dexie';
 import fc from 'fast-check';
 import { Entry } from '@/core/filing/entry';
 import type { Snapshot } from '@/server/snapshot';
@@ -172,6 +173,24 @@ test('handed to another person, jobs are forgotten and what waits is not', async
   expect(await at.jobs.count()).toBe(1);
   expect(await handOver(at, IVO)).toBe(true);
   expect([await at.jobs.count(), await at.waiting.count()]).toEqual([0, 1]);
+});
+
+test('a job kept by an older High Gate lacks the geometry, and gets it when the device is opened again', async () => {
+  const name = `older-${names++}`;
+  const older = new Dexie(name);
+  older.version(1).stores({ waiting: '++seq, &id, [member+state], [member+jobId]', jobs: 'id, member', facts: 'key' });
+  const { ...document } = snapshot(3, []).document as Partial<Snapshot['document']>;
+  const rest = snapshot(3, []) as Partial<Snapshot>;
+  delete document.geometry;
+  delete rest.versions;
+  await older.table('jobs').put({ id: JOB, member: RUNA, snapshot: { ...rest, document } });
+  older.close();
+  const now = openStore(name);
+  const kept = await now.jobs.get(JOB);
+  expect(kept?.snapshot.document.geometry).toEqual({ before: null, asBuilt: null });
+  expect(kept?.snapshot.versions).toEqual([]);
+  expect(kept?.snapshot.document.vehicle).toEqual(TARN);
+  await now.delete();
 });
 
 test('filed long ago is let go of, what waits never', async () => {
