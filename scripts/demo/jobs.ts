@@ -85,7 +85,7 @@ function mountainRescue(): JobDocument {
     values: {
       'hubToLip.FR.floor': 471,
       loadedRadius: DROVER.tyreDiameter * 0.485,
-      ...gaugeValues(truth, { front: 0, rear: 0 }),
+      ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
     },
   });
   // Every point taped on both sides; one was read at the wrong edge, and the caster says so.
@@ -118,7 +118,7 @@ function mountainRescue(): JobDocument {
       'hoseFree.rear.droop': 350,
       'hoseSpan.rear.droop': 336,
       loadedRadius: 403,
-      ...gaugeValues(truth, { front: 72, rear: 66 }),
+      ...gaugeValues(truth, { front: [72.5, 72], rear: [70.5, 62] }),
     },
   });
 }
@@ -144,7 +144,7 @@ function farrier(): JobDocument {
     fillGate(at(start, 'before'), 'before', {
       from: '2026-11-17T09:20:00Z',
       values: {
-        ...gaugeValues(truth, { front: 0, rear: 0 }),
+        ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
         loadMass: 310,
         'swayLinkLength.front.floor': 'not-fitted',
         'swayLinkLength.rear.floor': 'not-fitted',
@@ -187,7 +187,7 @@ function beekeeper(): JobDocument {
   const read = fillGate(at(start, 'plan'), 'before', {
     from: '2026-11-18T10:40:00Z',
     values: {
-      ...gaugeValues(truth, { front: 0, rear: 0 }),
+      ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
       'floorToLip.FL.floor': 871,
       'floorToLip.RR.floor': 874,
       // In front the stop sits on the shock, which moves less than the wheel.

@@ -7,6 +7,8 @@ import { axleOf, isCorner, type Axle } from '@/core/job/places';
 import { JobDocument, type Reading } from '@/core/job/schema';
 import { buildRoute } from '@/core/route/route';
 import { sidesOf } from '@/core/suspension/mirror';
+import { ROW } from '@/core/suspension/figures';
+import { linkageOf } from '@/core/suspension/linkage';
 import type { End } from '@/core/suspension/schema';
 import { show } from '@/core/units/format';
 import { parseQuantity } from '@/core/units/parseQuantity';
@@ -90,20 +92,32 @@ export function fillLinkage(job: JobDocument, truth: Partial<Record<Axle, End>>,
  * What gauges would show on the vehicle as it really is: the values to fill a gate with. The readings then agree with
  * the points but for what was mis-read.
  *
- * @param lift mm of droop at the gate, by axle; 0 Before
+ * @param lift mm of droop at the gate, left and right of each axle; 0 Before
  */
-export function gaugeValues(truth: Partial<Record<Axle, End>>, lift: Record<Axle, number>): Record<string, number> {
+export function gaugeValues(
+  truth: Partial<Record<Axle, End>>,
+  lift: Record<Axle, readonly [number, number]>,
+): Record<string, number> {
   const out: Record<string, number> = {};
   for (const axle of ['front', 'rear'] as const) {
     const end = truth[axle];
     if (!end) continue;
-    const state = { left: -lift[axle], right: -lift[axle] };
+    const state = { left: -lift[axle][0], right: -lift[axle][1] };
     for (const { point, place, gauge } of gaugesOf(axle)) {
       const value = gauge(end, state);
       if (Number.isFinite(value)) out[`${point}.${place}.floor`] = Math.round(value * 100) / 100;
     }
     const bar = end.left.swayBar;
-    if (bar) {
+    const linkage = linkageOf(end);
+    if (bar && !linkage.pose(state.left, state.right, 0)) {
+      linkage.measure(new Float64Array(ROW));
+      const joints = linkage.joints();
+      const [tip, foot] = [joints['left.swayBar.armEnd'], joints['left.swayBar.link']];
+      // Plus when the end away from the bar leans away from the bar's pivot.
+      const away = Math.sign(bar.armEnd[0] - bar.pivot[0]);
+      if (tip && foot)
+        out[`swayLinkLean.${axle}.floor`] =
+          Math.round(((Math.atan2(away * (foot[0] - tip[0]), Math.abs(foot[2] - tip[2])) * 180) / Math.PI) * 10) / 10;
       out[`swayLinkLength.${axle}.floor`] = Math.round(distance(bar.armEnd, bar.link));
       out[`barArmLength.${axle}.floor`] = Math.round(
         distance([bar.armEnd[0], 0, bar.armEnd[2]], [bar.pivot[0], 0, bar.pivot[2]]),

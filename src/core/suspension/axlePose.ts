@@ -125,8 +125,8 @@ export class AxlePose {
         1000 * Math.abs(step[3] as number),
       );
       if (size < within) return;
-      // A short step near the end cannot be told from rounding by the sum; a long one must not climb.
-      if (size > 1e-5 && this.sumOfSquares(residuals) > sum) {
+      // A long step must not climb; a short one starts so near that it cannot, and near the end only rounding is left.
+      if (size > 2 && this.sumOfSquares(residuals) > sum) {
         this.x = x;
         this.y = y;
         this.yaw = yaw;

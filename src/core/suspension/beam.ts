@@ -85,8 +85,8 @@ export class BeamAxle {
       const r = from.right + share * (right - from.right);
       const rise = (this.left0[2] + l - this.right0[2] - r) / this.width;
       this.pose.hold((this.left0[2] + l + this.right0[2] + r) / 2, rise > 1 ? 1 : rise < -1 ? -1 : rise);
-      // On the way to the pose a near answer is start enough.
-      this.pose.settle(this.residuals, i === steps ? 1e-11 : 1e-4);
+      // On the way a near answer is start enough; at the end Newton's next step would be of the order of a square.
+      this.pose.settle(this.residuals, i === steps ? 1e-6 : 1e-3);
     }
     this.at = { left, right };
     return null;
