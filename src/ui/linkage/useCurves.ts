@@ -24,13 +24,15 @@ export function useCurves(end: Assembled): Curves {
     void (async () => {
       const grid = curveGrid();
       try {
-        const answer = await sweeper().sweep(
+        const { api, failed } = sweeper();
+        const swept = api.sweep(
           JSON.parse(file),
           axle,
           grid,
           [...CURVE_COLUMNS],
           proxy((share: number) => set({ state: 'working', share })),
         );
+        const answer = await Promise.race([swept, failed]);
         if (!answer.ok) return set({ state: 'failed', why: answer.reason });
         const width = CURVE_COLUMNS.length;
         const rows = grid.travel.map((travel, n) => {
