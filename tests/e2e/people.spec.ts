@@ -190,6 +190,8 @@ test('a signed sheet: verified by hash and by file, amended, handed out by a lin
   const ask = async (text: string) => {
     await stranger.getByLabel(/The SHA-256 printed/).fill(text);
     await stranger.getByRole('button', { name: 'Verify' }).click();
+    // The answer can be read before the page is done loading; what is typed into it then is typed beside the old hash.
+    await stranger.waitForLoadState('networkidle');
   };
   await ask(`${hash.slice(0, 32)} ${hash.slice(32).toUpperCase()}`);
   await expect(stranger.getByText(/^Yes\. Sheet HG-\d+, Skarn Valley/)).toBeVisible();
