@@ -1,3 +1,4 @@
+import { effectivePlan } from '../plan/effective';
 import { AXLES, axleOf, CORNERS, cornersOf, PLACE_NAME, type Axle, type Corner, type Place } from '../job/places';
 import type { Spot } from '../job/figures';
 import type { JobDocument, ReadingGate } from '../job/schema';
@@ -59,7 +60,7 @@ const liftAgainstPlan: CheckDefinition = {
     const markBefore = input.maybe('mark before');
     const markAfter = input.maybe('mark after');
     const altered = markBefore && markAfter ? got.value - (markAfter.value - markBefore.value) : null;
-    const parts = splitRise(got.value, corner, input.job.plan, altered);
+    const parts = splitRise(got.value, corner, effectivePlan(input.job), altered);
     const radiusBefore = input.maybe(`before ${corner} radius`);
     const radiusAfter = input.maybe(`after ${corner} radius`);
     const off = got.value - want;

@@ -12,6 +12,7 @@ import { assemble, fileOfEnds, measuredShare, pointSource } from './assemble';
 import { calibrate } from './calibrate';
 import { corrections } from './corrections';
 import { implausibleIn } from './implausible';
+import { plannedChange } from '../plan/stance';
 import { movedHubBy, patched } from './patches';
 import { asBuilt, staged, stateOf, travelAt } from './stages';
 
@@ -198,11 +199,49 @@ test('a lift splits: what the kit moves is no travel', () => {
     patches: [{ kind: 'axle-block', axle: 'rear', by: 60 }],
   };
   const blocked = { ...lifted, kit };
+  // The plan's page and the stance check split it alike.
+  expect(plannedChange(blocked).rear).toMatchObject({ movedHub: 60, suspension: 40, travel: -40 });
+  expect(plannedChange(blocked).front).toMatchObject({ movedHub: 0, travel: -65 });
   expect(travelAt(blocked, 'plan', 'RL')?.value).toBe(-40);
   expect(asBuilt(blocked, 'rear').end.left.hub.centre[2]).toBeCloseTo(
     assemble(blocked, 'rear').end.left.hub.centre[2] - 60,
     9,
   );
+});
+
+test('a trimmed lip is no travel: the fixed mark tells how far the body rose', () => {
+  const start = jobOf(DROVER, { liftFront: 65, liftRear: 65 });
+  const marked = { ...start, job: { ...start.job, lipWillChange: true } };
+  const values = { hubToLip: 473, hubToMark: 620 };
+  const read = fillGate(marked, 'before', { from: FROM, values });
+  const done = fillGate({ ...read, job: { ...read.job, gate: 'after' } }, 'after', {
+    from: '2026-11-03T09:00:00Z',
+    // The lip reads 90 mm more, the mark 65: the other 25 were cut away.
+    values: {
+      'hubToLip.FL.floor': 563,
+      'hubToMark.FL.floor': 685,
+      'hubToMark.FL.floor.2': 684,
+    },
+  });
+  expect(travelAt(done, 'after', 'FL')?.value).toBeCloseTo(-65, 6);
+});
+
+test('a sway link that was measured goes before what the kit says of it', () => {
+  const start = jobOf(DROVER, { liftFront: 65, liftRear: 65 });
+  const kit: JobDocument['kit'] = {
+    name: 'K',
+    claimFront: 65,
+    claimRear: 65,
+    source: 's',
+    patches: [{ kind: 'longer', axle: 'front', part: 'swayLink', by: 60 }],
+  };
+  expect(asBuilt({ ...start, kit }, 'front').end.adjust?.swayLink).toBe(60);
+  const read = fillGate({ ...start, kit }, 'before', { from: FROM, values: { 'swayLinkLength.front.floor': 168 } });
+  const done = fillGate({ ...read, job: { ...read.job, gate: 'after' } }, 'after', {
+    from: '2026-11-03T09:00:00Z',
+    values: { 'swayLinkLength.front.floor': 220 },
+  });
+  expect(asBuilt(done, 'front').end.adjust?.swayLink).toBe(52);
 });
 
 test('the lengths that put it right do so when they are fitted', () => {

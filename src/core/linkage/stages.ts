@@ -1,10 +1,10 @@
 import { Figures } from '../job/figures';
 import { AXLES, cornersOf, type Axle, type Corner } from '../job/places';
 import type { JobDocument } from '../job/schema';
+import { effectivePlan } from '../plan/effective';
 import { hubToLipAt } from '../plan/stance';
 import { noseUpChange, splitRise } from '../stance/heights';
 import { faultsIn } from '../suspension/faults';
-import { lengthened } from '../suspension/lengths';
 import { sidesOf } from '../suspension/mirror';
 import type { End, EndState } from '../suspension/schema';
 import { coordinatesOf } from '../suspension/coordinates';
@@ -25,12 +25,6 @@ export interface StagedEnd extends Assembled {
   travel: { left: Uncertain; right: Uncertain } | null;
   /** What was put on the Before geometry: parts' patches and measured lengths, in words. */
   changed: string[];
-}
-
-/** A plan's moved-hub figures, the kit's own patches going before what was typed. */
-export function movedHub(job: JobDocument, axle: Axle): number {
-  const byKit = movedHubBy(job.kit?.patches ?? [], axle);
-  return byKit !== 0 ? byKit : axle === 'front' ? job.plan.movedHubFront : job.plan.movedHubRear;
 }
 
 /** The geometry of one end as built: Before, the kit's patches, and what was measured to have changed length. */
@@ -64,12 +58,13 @@ export function asBuilt(job: JobDocument, axle: Axle): Assembled & { changed: st
     changed.push(patch.kind);
   }
   const byKit = movedHubBy(job.kit?.patches ?? [], axle);
-  const typed = movedHub(job, axle);
+  const typed = axle === 'front' ? job.plan.movedHubFront : job.plan.movedHubRear;
   if (byKit === 0 && typed !== 0)
     end = patched(end, { kind: end.type === 'leaf-axle' ? 'axle-block' : 'dropped-hub', axle, by: typed });
   const longer = linkGrown(job, axle);
-  if (longer !== null && end.left.swayBar && end.adjust?.swayLink === undefined) {
-    end = lengthened(end, { swayLink: longer });
+  if (longer !== null && end.left.swayBar) {
+    // Measured, it goes before what the kit says of its links.
+    end = { ...end, adjust: { ...end.adjust, swayLink: (before.end.adjust?.swayLink ?? 0) + longer } };
     changed.push('sway link as measured');
   }
   const [fault] = faultsIn({ ...FILE, [axle]: end });
@@ -91,19 +86,35 @@ function linkGrown(job: JobDocument, axle: Axle): number | null {
  */
 export function travelAt(job: JobDocument, stage: Stage, corner: Corner): Uncertain | null {
   if (stage === 'before') return { value: 0, u: 0 };
-  const front = corner.startsWith('F');
-  const axle: Axle = front ? 'front' : 'rear';
-  const plan = { ...job.plan, [front ? 'movedHubFront' : 'movedHubRear']: movedHub(job, axle) };
+  const plan = effectivePlan(job);
   if (stage === 'plan') {
-    const lift = front ? job.plan.liftFront : job.plan.liftRear;
+    const lift = corner.startsWith('F') ? job.plan.liftFront : job.plan.liftRear;
     return lift === null ? null : { value: splitRise(lift, corner, plan, null).travel, u: 5 };
   }
+  const rise = riseAt(job, corner);
+  return rise && { value: splitRise(rise.value, corner, plan, 0).travel, u: rise.u };
+}
+
+/**
+ * How far the body has risen over a hub, mm: by the fixed mark where it was read both times, else by the lip less what
+ * the plan says the lip itself was altered.
+ */
+function riseAt(job: JobDocument, corner: Corner): Uncertain | null {
   const figures = new Figures(job);
+  const mark = (gate: 'before' | 'after') =>
+    figures.figure({ gate, point: 'hubToMark', place: corner, state: 'floor' });
+  const [markBefore, markAfter] = [mark('before'), mark('after')];
+  const difference = ([a = 0, b = 0]: number[]) => a - b;
+  if (markBefore.status === 'read' && markAfter.status === 'read')
+    return propagate(difference, [markAfter, markBefore]);
   const before = hubToLipAt(figures, 'before', corner);
   const after = hubToLipAt(figures, 'after', corner);
   if (!before || !after) return null;
-  return propagate(([a = 0, b = 0]) => splitRise(a - b, corner, plan, null).travel, [after, before]);
+  const lip = propagate(difference, [after, before]);
+  return { value: lip.value - lipAltered(job, corner), u: lip.u };
 }
+const lipAltered = (job: JobDocument, corner: Corner): number =>
+  corner.startsWith('F') ? job.plan.lipAlteredFront : job.plan.lipAlteredRear;
 
 /** One end at a stage. */
 export function staged(job: JobDocument, axle: Axle, stage: Stage): StagedEnd {
@@ -119,14 +130,13 @@ export const stateOf = (end: StagedEnd): EndState | null =>
 export function bodyNoseUp(job: JobDocument, stage: Stage): number | null {
   if (stage === 'before') return 0;
   const rise = (axle: Axle): number | null => {
-    if (stage === 'plan') return axle === 'front' ? job.plan.liftFront : job.plan.liftRear;
-    const figures = new Figures(job);
-    const rises = cornersOf(axle).map((corner) => {
-      const [b, a] = [hubToLipAt(figures, 'before', corner), hubToLipAt(figures, 'after', corner)];
-      return a && b ? a.value - b.value : null;
-    });
-    const [l, r] = rises;
-    return l == null || r == null ? null : (l + r) / 2;
+    const corners = cornersOf(axle);
+    if (stage === 'plan') {
+      const lift = axle === 'front' ? job.plan.liftFront : job.plan.liftRear;
+      return lift === null ? null : lift - lipAltered(job, corners[0]);
+    }
+    const [l, r] = corners.map((corner) => riseAt(job, corner));
+    return l && r ? (l.value + r.value) / 2 : null;
   };
   const [front, rear] = AXLES.map(rise);
   return front == null || rear == null ? null : noseUpChange(front, rear, job.vehicle.wheelbase);

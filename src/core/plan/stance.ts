@@ -10,6 +10,7 @@ import {
   splitRise,
   type FourCorners,
 } from '../stance/heights';
+import { effectivePlan } from './effective';
 import { K, propagate, type Uncertain } from '../uncertainty/propagate';
 
 /** Heights at one corner, hub to lip in mm: as found, as planned, as left. `U` is expanded (k = 2). */
@@ -77,8 +78,8 @@ export function stanceFigures(job: JobDocument, heights: readonly (number | null
 export function plannedChange(job: JobDocument) {
   const { liftFront, liftRear } = job.plan;
   return {
-    front: liftFront === null ? null : splitRise(liftFront, 'FL', job.plan, null),
-    rear: liftRear === null ? null : splitRise(liftRear, 'RL', job.plan, null),
+    front: liftFront === null ? null : splitRise(liftFront, 'FL', effectivePlan(job), null),
+    rear: liftRear === null ? null : splitRise(liftRear, 'RL', effectivePlan(job), null),
     noseUp: liftFront === null || liftRear === null ? null : noseUpChange(liftFront, liftRear, job.vehicle.wheelbase),
   };
 }
