@@ -240,15 +240,6 @@ await prove('fuzz', async (check) => {
     const kinds = new Map<string, number>();
     const statuses = new Map<number, number>();
     const bad: string[] = [];
-    const READY = 'route GET /api/ready';
-    let busy = 0;
-    const readyAgain = async (): Promise<boolean> => {
-      for (let i = 0; i < 10; i++) {
-        await new Promise((go) => setTimeout(go, 2000));
-        if ((await clients.nobody.ask('/api/ready')).status === 200) return true;
-      }
-      return false;
-    };
     const begun = Date.now();
     const list = fc.sample(fc.tuple(request, fc.constantFrom(...EVERYBODY)), REQUESTS);
     let next = 0;
@@ -260,9 +251,7 @@ await prove('fuzz', async (check) => {
         const status = response instanceof Error ? -1 : response.status;
         if (response instanceof Error) bad.push(`${kind}, ${who}: ${String(response.cause ?? response.message)}`);
         else await response.arrayBuffer().catch(() => null);
-        // "Not ready" is what /api/ready is there to say, of a machine too busy to answer in time; it must get over it.
-        if (status === 503 && kind === READY && (await readyAgain())) busy++;
-        else if (status >= 500) bad.push(`${kind}, ${who}: ${status}`);
+        if (status >= 500) bad.push(`${kind}, ${who}: ${status}`);
         kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
         statuses.set(status, (statuses.get(status) ?? 0) + 1);
       }
@@ -287,10 +276,7 @@ await prove('fuzz', async (check) => {
         .join(', ')}`,
     );
     for (const each of [...new Set(bad)].slice(0, 20)) console.log(`  ${each}`);
-    if (busy > 0) console.log(`  /api/ready said ${busy} times that the machine was too busy, and got over it`);
-    const errors = errorsLogged(ground).filter(
-      (line) => !(busy > 0 && line.path === '/api/ready' && line.status === 503),
-    );
+    const errors = errorsLogged(ground);
     for (const each of errors.slice(0, 5)) console.log(`  log: ${JSON.stringify(each).slice(0, 500)}`);
     if (changed.length > 0) console.log(`  tables that changed: ${changed.join(', ')}`);
     check(`${REQUESTS} requests were answered`, count === REQUESTS);
