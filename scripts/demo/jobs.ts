@@ -1,8 +1,19 @@
 import { JobDocument } from '@/core/job/schema';
 import { INCH_SHOP } from '@/core/units/quantity';
 import { addReading, fillGate, startJob } from './builder';
+import { cutBack, fillClearance, frontShapes, gapValues, lockValues, rearShapes } from './clearance';
 import { fillLinkage, gaugeValues, trueEnd } from './linkage';
-import { DROVER, PACKHORSE, STILE_40, STILE_65, STILE_90, TARN } from './vehicles';
+import {
+  ASKED_DROVER,
+  ASKED_TARN,
+  DROVER,
+  PACKHORSE,
+  STILE_40,
+  STILE_65,
+  STILE_90,
+  SUGGESTED_TARN,
+  TARN,
+} from './vehicles';
 
 const at = (job: JobDocument, gate: JobDocument['job']['gate']): JobDocument => ({ ...job, job: { ...job.job, gate } });
 const change = (
@@ -79,10 +90,20 @@ function mountainRescue(): JobDocument {
     reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker’s body sheet 7' },
   });
   const truth = { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') };
+  const round = {
+    ends: truth,
+    shapes: {
+      front: frontShapes({ lip: 574, liner: 530, mount: 580, frame: 425 }),
+      rear: rearShapes({ lip: 562 }),
+    },
+    offset: 18,
+  };
+  const came = { diameter: DROVER.tyreDiameter, sectionWidth: 272, shoulderRadius: 34, planeOffset: 0 };
   const read = fillGate(at(start, 'before'), 'before', {
     units: INCH_SHOP,
     from: '2026-11-12T08:00:00Z',
     values: {
+      ...gapValues(start, round, came, { front: [0, 0], rear: [0, 0] }),
       'hubToLip.FR.floor': 471,
       loadedRadius: DROVER.tyreDiameter * 0.485,
       ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
@@ -95,18 +116,58 @@ function mountainRescue(): JobDocument {
     both: true,
     wrong: { 'lk.kingpin.upper.x.FL.floor': 17 },
   });
-  const built = change(
-    change(at(before, 'build'), 'spring', 'build', 'Four Stile 65 coils fitted', 'Ivo', '2026-11-13T10:00:00Z'),
+  const taped = fillClearance({ ...before, fitments: { asked: ASKED_DROVER, suggested: null } }, 'before', round, {
+    from: '2026-11-12T13:00:00Z',
+    units: INCH_SHOP,
+    values: {
+      sectionWidth: 272,
+      wheelOffset: 18,
+      rimWidth: 203.2,
+      wheelSpacer: 'not-fitted',
+      calliperReach: 176,
+      hubToLipDroop: 566,
+      ...lockValues(round, [0, 0]),
+    },
+  });
+  const springs = change(
+    change(at(taped, 'build'), 'spring', 'build', 'Four Stile 65 coils fitted', 'Ivo', '2026-11-13T10:00:00Z'),
     'shock-or-strap',
     'build',
     'Four long shocks fitted',
     'Ivo',
     '2026-11-13T11:10:00Z',
   );
-  return fillGate(at(built, 'after'), 'after', {
+  const built = change(
+    springs,
+    'tyre-or-wheel',
+    'build',
+    'Four 33 × 12 in on wheels of offset +5 fitted',
+    'Ivo',
+    '2026-11-13T15:30:00Z',
+  );
+  const trimmed = change(
+    built,
+    'trim',
+    'build',
+    'Front wheels: liner behind the tyre cut back, both sides',
+    'Ivo',
+    '2026-11-13T16:20:00Z',
+  );
+  const roundAfter = { ...round, shapes: { ...round.shapes, front: cutBack(round.shapes.front, 'liner-rear', 19) } };
+  const fitted = { diameter: 838, sectionWidth: 302, shoulderRadius: 38, planeOffset: 13 };
+  const gaps = gapValues(start, roundAfter, fitted, { front: [72.5, 72], rear: [70.5, 62] });
+  const after = fillGate(at(trimmed, 'after'), 'after', {
     units: INCH_SHOP,
     from: '2026-11-14T08:10:00Z',
     values: {
+      ...gaps,
+      // A bracket was put back a hole forward: nearer at left lock than the plan has it.
+      'gapLinerRear.FL.floor-left': Math.max(0, (gaps['gapLinerRear.FL.floor-left'] ?? 30) - 38),
+      // The bump stops stay where they were: the gap has grown by the lift.
+      'bumpStopGap.FL.floor': 154,
+      'bumpStopGap.FR.floor': 154,
+      'bumpStopGap.RL.floor': 162,
+      'bumpStopGap.RR.floor': 154,
       'hubToLip.FL.floor': 546,
       'hubToLip.FL.floor.2': 545,
       'hubToLip.FR.floor': 543,
@@ -119,6 +180,29 @@ function mountainRescue(): JobDocument {
       'hoseSpan.rear.droop': 336,
       loadedRadius: 403,
       ...gaugeValues(truth, { front: [72.5, 72], rear: [70.5, 62] }),
+    },
+  });
+  return fillClearance(after, 'after', round, {
+    from: '2026-11-14T11:20:00Z',
+    units: INCH_SHOP,
+    values: {
+      sectionWidth: 302,
+      wheelOffset: 5,
+      rimWidth: 203.2,
+      wheelSpacer: 'not-fitted',
+      calliperGap: 6,
+      studDiameter: 14,
+      threadEngagement: 17,
+      tyreLoadRating: 1250,
+      'axleLoad.front.floor': 1480,
+      'axleLoad.rear.floor': 1820,
+      // Longer shocks let it hang lower than it came.
+      hubToLipDroop: 622,
+      'ob.liner-rear.cut': 19,
+      ...lockValues(round, [72.5, 72]),
+      rollForwardHalf: 1,
+      rollForwardFull: 1,
+      rollReverseHalf: 1,
     },
   });
 }
@@ -184,9 +268,20 @@ function beekeeper(): JobDocument {
     kit: STILE_90,
   });
   const truth = { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') };
-  const read = fillGate(at(start, 'plan'), 'before', {
+  const round = {
+    ends: truth,
+    shapes: {
+      front: frontShapes({ lip: 546, liner: 488, mount: 552, frame: 392 }),
+      rear: rearShapes({ lip: 546 }),
+    },
+    offset: 18,
+  };
+  const came = { diameter: 806, sectionWidth: 268, shoulderRadius: 34, planeOffset: 0 };
+  const asked = { ...start, fitments: { asked: ASKED_TARN, suggested: SUGGESTED_TARN } };
+  const read = fillGate(at(asked, 'plan'), 'before', {
     from: '2026-11-18T10:40:00Z',
     values: {
+      ...gapValues(start, round, came, { front: [0, 0], rear: [0, 0] }),
       ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
       'floorToLip.FL.floor': 871,
       'floorToLip.RR.floor': 874,
@@ -206,7 +301,21 @@ function beekeeper(): JobDocument {
       asFound: { fault: 'Stacked rear blocks; front spring cups mismatched; upper arms bent' },
     },
   });
-  return fillLinkage(read, truth, { from: '2026-11-18T12:20:00Z' });
+  return fillClearance(fillLinkage(read, truth, { from: '2026-11-18T12:20:00Z' }), 'before', round, {
+    from: '2026-11-18T15:00:00Z',
+    skip: ['body-mount'],
+    values: {
+      sectionWidth: 268,
+      wheelOffset: 18,
+      rimWidth: 203.2,
+      wheelSpacer: 'not-fitted',
+      calliperReach: 174,
+      ...lockValues(round, [0, 0]),
+      'ob.bumper-corner.b.h.FL.floor': 3.9,
+      // The bracket's corners could not be reached for their distance yet: only where they stand on the clock.
+      'ob.body-mount.a.h.FL.floor': 8.1,
+    },
+  });
 }
 
 const forestRoad = (): JobDocument =>

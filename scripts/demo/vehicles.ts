@@ -1,4 +1,6 @@
 import type { Kit, Vehicle } from '@/core/job/schema';
+import { DEFAULT_STOCK, type FitStock } from '@/core/fit/rules';
+import type { Fitment } from '@/core/tyre/fitment';
 
 /** The invented vehicles and kits of the demo shop. */
 export const TARN: Vehicle = {
@@ -42,6 +44,39 @@ export const PACKHORSE: Vehicle = {
   tyreDiameter: 792,
   rearHose: 'per-wheel',
   swayLink: 'up',
+};
+
+const fitment = (name: string, more: Partial<Fitment>): Fitment => ({
+  name,
+  size: '',
+  diameter: 838,
+  sectionWidth: 302,
+  measured: true,
+  shoulderRadius: null,
+  offset: 5,
+  spacer: 0,
+  rimWidth: 215.9,
+  rimDiameter: null,
+  barrelRadius: 184,
+  centring: 'hub',
+  boltPattern: '6 × 139.7',
+  loadRating: 1250,
+  bumpStop: { front: 0, rear: 0 },
+  trim: {},
+  price: null,
+  ...more,
+});
+export const ASKED_DROVER = fitment('33.0 × 11.9 in, +5', { trim: { 'liner-rear': 20 } });
+export const ASKED_TARN = fitment('838 × 305 mm, −6', { sectionWidth: 305, offset: -6, measured: false });
+export const SUGGESTED_TARN = fitment('814 × 285 mm, +10', { diameter: 814, sectionWidth: 285, offset: 10 });
+
+/** What the demo shop can get, in its own money; measured where one stood on the rack. */
+export const DEMO_STOCK: FitStock = {
+  ...DEFAULT_STOCK,
+  tyres: DEFAULT_STOCK.tyres.map((t, i) => ({ ...t, measured: i % 3 === 1, price: 6200 + 900 * i })),
+  wheels: DEFAULT_STOCK.wheels.map((w, i) => ({ ...w, price: i === 1 ? 0 : 7400 + 250 * i })),
+  spacers: DEFAULT_STOCK.spacers.map((s) => ({ ...s, price: s.thickness === 0 ? 0 : 80 * s.thickness })),
+  stops: DEFAULT_STOCK.stops.map((s) => ({ ...s, price: s.extra === 0 ? 0 : 900 })),
 };
 
 const stile = (mm: number): Kit => ({

@@ -13,6 +13,20 @@ export function run(program, args, options = {}) {
   });
 }
 
+/** The same, its output shown all at once when it ends: for programs that run side by side. */
+export function inOne(program, args, options = {}) {
+  return new Promise((resolve) => {
+    const out = [];
+    const child = spawn(program, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => out.push(chunk));
+    child.on('error', () => resolve(127));
+    child.on('close', (code, signal) => {
+      process.stdout.write(Buffer.concat(out));
+      resolve(code ?? (signal ? 1 : 0));
+    });
+  });
+}
+
 /** Runs a program quietly; answers code and output. */
 export function quietly(program, args, options = {}) {
   const done = spawnSync(program, args, { cwd: ROOT, encoding: 'utf8', ...options });

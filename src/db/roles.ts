@@ -45,6 +45,7 @@ const READ_AND_ADD = [
   'invitations',
   'geometries',
   'geometry_pins',
+  'fit_settings',
 ];
 const ACCOUNTS = ['user', 'session', 'account', 'verification', 'pins', 'device_people', 'attempts'];
 

@@ -30,6 +30,8 @@ export const AUDITED = {
   'link revoked': 'Revoked a customer’s link',
   'sheet opened by link': 'Customer opened the sheet',
   'limit set': 'Set a limit',
+  'fit set': 'Set the grades of fit',
+  'tyre set': 'Set the tyre asked for or suggested',
   'kit added': 'Added a kit',
   'file taken out': 'Took a file out',
   'geometry kept': 'Kept a version of the geometry',

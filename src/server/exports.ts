@@ -6,8 +6,8 @@ import { sealed } from '@/core/sheet/signed';
 import { note } from './audit';
 import { inShop } from './database';
 import { download } from './download';
+import { drafted } from './drafting/drafting';
 import type { Member } from './session';
-import { sheetPdf } from './sheetPdf';
 import { snapshotOf, type Snapshot } from './snapshot';
 
 const GONE = () => Response.json({ message: 'There is no such job in this shop.' }, { status: 404 });
@@ -42,12 +42,8 @@ export async function sheetFile(
   const { document, signed } = snapshot;
   const when = (iso: string) => whenFull(iso, shop.timeZone);
   const sheet = signed ? signed.sheets[units.length === 'mm' ? 'mm' : 'in'] : makeSheet(document, units, when);
-  const pdf = await sheetPdf(
-    sheet,
-    shop.name,
-    paper,
-    when(new Date().toISOString()),
-    signed && sealed(signed, (iso) => whenShort(iso, shop.timeZone)),
-  );
-  return download(new Uint8Array(pdf), `${document.job.number}-${paper.toLowerCase()}.pdf`, 'application/pdf');
+  const printed = when(new Date().toISOString());
+  const seal = signed && sealed(signed, (iso) => whenShort(iso, shop.timeZone));
+  const pdf = await drafted((api) => api.sheetPdf(sheet, shop.name, paper, printed, seal));
+  return download(pdf, `${document.job.number}-${paper.toLowerCase()}.pdf`, 'application/pdf');
 }

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { jobRevision } from '@/db/queries/jobs';
 import { inShop } from './database';
 import type { Member } from './session';
-import { snapshotOf, type Snapshot } from './snapshot';
+import { forDevice, snapshotOf, type Snapshot } from './snapshot';
 
 const tagOf = (member: Member, revision: number): string => `"${member.id}.${revision}"`;
 
@@ -18,5 +18,7 @@ export async function jobNews(
   if (revision === null) return { kind: 'gone', tag: '' };
   if (known === tagOf(member, revision)) return { kind: 'same', tag: known };
   const snapshot = await snapshotOf(member, jobId);
-  return snapshot ? { kind: 'news', tag: tagOf(member, snapshot.revision), snapshot } : { kind: 'gone', tag: '' };
+  return snapshot
+    ? { kind: 'news', tag: tagOf(member, snapshot.revision), snapshot: forDevice(snapshot) }
+    : { kind: 'gone', tag: '' };
 }

@@ -1,5 +1,6 @@
 import 'server-only';
 import { auditPage, auditWords, AUDIT_PAGE, type AuditFilter } from '@/db/queries/filed';
+import { shopFit } from '@/db/queries/fitSettings';
 import { shopKits } from '@/db/queries/kits';
 import { shopLimits } from '@/db/queries/limits';
 import { YARD_PAGE, yardQuery, type YardFilter, type YardRow } from '@/db/queries/yard';
@@ -15,6 +16,8 @@ export async function yardPage(member: Member, filter: YardFilter): Promise<{ ro
 }
 
 export const limitsOf = (member: Member) => inShop(member.shop.id, (tx) => shopLimits(tx, member.shop.id));
+
+export const fitOf = (member: Member) => inShop(member.shop.id, (tx) => shopFit(tx, member.shop.id));
 
 export const kitsOf = (member: Member) => inShop(member.shop.id, (tx) => shopKits(tx, member.shop.id));
 

@@ -1,9 +1,12 @@
 import 'server-only';
 import type { Verdict } from '@/core/checks/types';
+import { sweptCorners, type SweptCorners } from '@/core/fit/assessed';
+import type { FitStock } from '@/core/fit/rules';
 import type { JobDocument } from '@/core/job/schema';
 import type { Sheet } from '@/core/sheet/sheet';
 import { readSignedSheet } from '@/core/sheet/signed';
 import { signedSheetOf } from '@/db/queries/filed';
+import { shopFit } from '@/db/queries/fitSettings';
 import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';
 import { shopKits, type KitChoice } from '@/db/queries/kits';
 import { loadJob, readingsBy } from '@/db/queries/jobs';
@@ -28,12 +31,20 @@ export interface Snapshot {
   kitId: string | null;
   document: JobDocument;
   kits: KitChoice[];
+  /** Tyres and wheels that the shop can get. */
+  stock: FitStock;
   /** Every version of the vehicle's geometry that was kept. */
   versions: GeometryVersion[];
   /** Ids of the readings that this person filed. */
   mine: string[];
   signed: Signed | null;
+  /** What the checks’ sweeps came to here, so that the device need not sweep at once what it opens. */
+  swept?: SweptCorners;
 }
+
+/** A snapshot with what this process has swept for it: sent to a device that is to work on it. */
+export const forDevice = (snapshot: Snapshot): Snapshot =>
+  snapshot.signed ? snapshot : { ...snapshot, swept: sweptCorners(snapshot.document) };
 
 /** The job as it stands, for a member of its shop; null where the shop has no such job. */
 export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | null> =>
@@ -46,6 +57,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     return {
       ...loaded,
       kits: await shopKits(tx, shopId),
+      stock: (await shopFit(tx, shopId)).stock,
       versions: await geometryVersions(tx, shopId, jobId),
       mine: await readingsBy(tx, shopId, jobId, member.id),
       signed:

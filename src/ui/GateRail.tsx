@@ -8,17 +8,19 @@ import { RoomLink } from './room/RoomLink';
 export function GateRail({ jobId, gates }: { jobId: string; gates: readonly GateState[] }) {
   const path = usePathname();
   const shown = gates.find(({ gate }) => path.startsWith(`/jobs/${jobId}/${gate}`))?.gate;
+  // A room that belongs to no gate leaves the one wide where the vehicle stands.
+  const wide = shown ?? gates.find(({ at }) => at === 'current')?.gate;
   return (
     <nav aria-label="Gates" className="relative flex overflow-x-auto border-b border-rule">
       {gates.map(({ gate, at, arm, note }) => {
-        const open = gate === shown;
+        const open = gate === wide;
         const here = at === 'current';
         const state = { passed: 'passed', current: 'the vehicle stands here', ahead: 'not open yet' }[at];
         return (
           <RoomLink
             key={gate}
             href={`/jobs/${jobId}/${gate}`}
-            aria-current={open ? 'page' : undefined}
+            aria-current={gate === shown ? 'page' : undefined}
             className={`flex min-h-16 shrink-0 items-center gap-4 px-5 ${open ? 'grow bg-panel' : 'hover:bg-panel'}`}
           >
             <RailArm at={at} arm={arm} />

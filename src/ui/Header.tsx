@@ -79,6 +79,7 @@ export function Header({ shop, where, person, metric, dark }: Props) {
               ['/yard', 'Yard'],
               ['/limits', 'Limits'],
               ['/kits', 'Kits'],
+              ['/tyres', 'Tyres and grades of fit'],
               ['/bring-in', 'Bring in a job file'],
               ['/waiting', here > 0 ? `On this tablet: ${here}` : 'On this tablet'],
               ['/verify', 'Verify a sheet'],

@@ -12,29 +12,34 @@ export function VehicleBand({
   vehicle,
   corners,
   verdicts,
+  slim = false,
 }: {
   vehicle: Vehicle;
   corners: readonly CornerStance[];
   verdicts: readonly Verdict[];
+  /** Half as high, where another drawing is the work in hand. */
+  slim?: boolean;
 }) {
+  const height = slim ? 62 : 128;
   const cell = (corner: Corner) => (
     <CornerCell
       corner={corners.find((c) => c.corner === corner)}
       verdict={verdicts.find((v) => v.check === 'lift-against-plan' && v.place === corner)}
+      slim={slim}
     />
   );
   return (
-    <section aria-label="Vehicle and ride heights" className="border-b border-rule px-5 py-2">
+    <section aria-label="Vehicle and ride heights" className={`border-b border-rule px-5 ${slim ? 'py-1' : 'py-2'}`}>
       <div className="grid grid-cols-2 items-center gap-x-5 gap-y-2 lg:grid-cols-[auto_minmax(0,1fr)_auto_1px_auto_minmax(0,220px)_auto]">
         {cell('FL')}
         <div className="hidden justify-center lg:flex">
-          <VehicleSide vehicle={vehicle} corners={corners} height={128} />
+          <VehicleSide vehicle={vehicle} corners={corners} height={height} />
         </div>
         {cell('RL')}
-        <div className="hidden h-28 bg-rule lg:block" />
+        <div className={`hidden bg-rule lg:block ${slim ? 'h-12' : 'h-28'}`} />
         {cell('FR')}
         <div className="hidden justify-center lg:flex">
-          <VehicleFront vehicle={vehicle} corners={corners} height={128} />
+          <VehicleFront vehicle={vehicle} corners={corners} height={height} />
         </div>
         {cell('RR')}
       </div>
@@ -42,8 +47,31 @@ export function VehicleBand({
   );
 }
 
-function CornerCell({ corner, verdict }: { corner: CornerStance | undefined; verdict: Verdict | undefined }) {
+interface CellProps {
+  corner: CornerStance | undefined;
+  verdict: Verdict | undefined;
+  slim: boolean;
+}
+
+function CornerCell({ corner, verdict, slim }: CellProps) {
   if (!corner) return null;
+  const latest = corner.after ?? corner.before;
+  if (slim)
+    return (
+      <div className="min-w-28">
+        <p className="text-sm font-semibold text-pencil">{PLACE_NAME[corner.corner]}</p>
+        <p className={corner.after ? 'font-bold text-paint' : latest ? 'text-chalk' : 'text-pencil'}>
+          {latest ? (
+            <>
+              <span className="sr-only">{corner.after ? 'after ' : 'before '}</span>
+              <Figure quantity="length" value={latest.value} />
+            </>
+          ) : (
+            'to read'
+          )}
+        </p>
+      </div>
+    );
   return (
     <div className="min-w-28">
       <p className="text-sm font-semibold text-pencil">{PLACE_NAME[corner.corner]}</p>

@@ -4,9 +4,12 @@ import { linkageOf } from '@/core/suspension/linkage';
 import { readGeometry } from '@/core/suspension/readFile';
 import type { EndName } from '@/core/suspension/schema';
 import { Sweep, type Grid } from '@/core/suspension/sweep';
+import { assessCorner, findFits, type AssessAnswer, type FindAnswer, type Worked } from './clearanceApi';
 import { inBatches } from './inBatches';
 
 let wanted = 0;
+let wantedAssess = 0;
+let wantedFind = 0;
 
 export type SweepAnswer =
   | { ok: true; values: Float64Array; codes: Uint8Array }
@@ -37,6 +40,22 @@ const api = {
     if (!whole) return { ok: false, reason: 'stopped' };
     const { values, codes } = sweep;
     return transfer({ ok: true, values, codes }, [values.buffer as ArrayBuffer, codes.buffer as ArrayBuffer]);
+  },
+  /** Weighs a corner with a tyre; a later one ends an earlier one. */
+  async assess(asked: unknown, progress?: (share: number) => void): Promise<Worked<AssessAnswer>> {
+    const mine = ++wantedAssess;
+    return assessCorner(asked, progress, () => mine !== wantedAssess);
+  },
+  /** Goes through tyres, wheels, spacers, stops and lifts; a later one, or `stopFinding`, ends an earlier one. */
+  async find(asked: unknown, progress?: (share: number) => void): Promise<Worked<FindAnswer>> {
+    const mine = ++wantedFind;
+    return findFits(asked, progress, () => mine !== wantedFind);
+  },
+  stopFinding(): void {
+    wantedFind++;
+  },
+  stopAssessing(): void {
+    wantedAssess++;
   },
   stop(): void {
     wanted++;

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, PASSWORD, setPlan, signInAs, takeShortRoute } from './support/shop';
+import { book, openGate, PASSWORD, setPlan, signInAs, signedIn, takeShortRoute } from './support/shop';
 
 const at = (job: string, gate: string, stop: string) => `${job}/${gate}/read?route=full&at=${stop}`;
 async function type(page: Page, text: string) {
@@ -8,7 +8,7 @@ async function type(page: Page, text: string) {
 }
 
 test('a reading that is not understood, unlikely, wrong or doubled loses nothing', async ({ page, context }) => {
-  await signInAs(page, 'Runa');
+  await signedIn(page, 'Runa');
   const job = await book(page, { customer: 'Bad input' });
 
   // Before its gate is open, nothing is read.
@@ -77,7 +77,7 @@ test('a reading that is not understood, unlikely, wrong or doubled loses nothing
 });
 
 test('stale readings, a refused release, a Stop accepted, and a vehicle that leaves unreleased', async ({ page }) => {
-  await signInAs(page, 'Ivo');
+  await signedIn(page, 'Ivo');
   const job = await book(page, { customer: 'Refused' });
   await openGate(page, 'Before');
   await takeShortRoute(page, job, 'before', 'in');
@@ -125,7 +125,7 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
 });
 
 test('a booking, a limit and a job file that are wrong say what was wrong', async ({ page }) => {
-  await signInAs(page, 'Ivo');
+  await signedIn(page, 'Ivo');
   await page.goto('/book');
   await page.getByLabel('Customer', { exact: true }).fill('Kept as typed');
   await page.getByLabel(/Wheelbase/).fill('long');

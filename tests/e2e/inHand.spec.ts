@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, chooseUnits, openGate, signInAs, inHand } from './support/shop';
+import { book, chooseUnits, inHand, openGate, signedIn, signInAs } from './support/shop';
 
 const at = (job: string, stop: string, route = 'full') => `${job}/before/read?route=${route}&at=${stop}`;
 const gone = (page: Page, stop: string) => page.waitForURL((url) => !url.search.includes(stop));
@@ -44,7 +44,7 @@ test('by keyboard alone: sign in, find, read, answer, leave', async ({ page }) =
 });
 
 test('a new reading instead of one that stands: both stay in the story, the new one counts', async ({ page }) => {
-  await signInAs(page, 'Runa');
+  await signedIn(page, 'Runa');
   const job = await beforeGate(page, 'Instead');
   for (const [text, button] of [
     ['473 mm', 'File reading'],
@@ -65,7 +65,7 @@ test('a new reading instead of one that stands: both stay in the story, the new 
 });
 
 test('a fault needs its words, and an instrument and a note go with a reading', async ({ page }) => {
-  await signInAs(page, 'Runa');
+  await signedIn(page, 'Runa');
   const job = await beforeGate(page, 'Fault');
   await page.goto(at(job, 'asFound.vehicle.floor'));
   await page.getByRole('button', { name: 'File a fault' }).click();
@@ -91,7 +91,7 @@ test('a fault needs its words, and an instrument and a note go with a reading', 
 });
 
 test('a wishbone front: the gap at bump says that it needs the motion ratio', async ({ page }) => {
-  await signInAs(page, 'Runa');
+  await signedIn(page, 'Runa');
   const job = await beforeGate(page, 'Wishbone', 'wishbone-coil-over');
   await page.goto(`${job}/before`);
   await page.getByText(/checks not measured yet/).click();
@@ -109,6 +109,7 @@ test('a wishbone front: the gap at bump says that it needs the motion ratio', as
 });
 
 test('a kit is added once, and fills an empty plan with its claim', async ({ page }) => {
+  // By the form, since she signs out again: that would end the session the other tests go on with.
   await signInAs(page, 'Maren');
   await page.goto('/kits');
   const add = async () => {
@@ -129,7 +130,7 @@ test('a kit is added once, and fills an empty plan with its claim', async ({ pag
   await page.getByRole('button', { name: /^Maren/ }).click();
   await page.getByRole('menuitem', { name: /Sign out/ }).click();
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
-  await signInAs(page, 'Ivo');
+  await signedIn(page, 'Ivo');
   await page.goto(`${job}/plan`);
   await page.getByLabel('Kit').selectOption({ label: 'Stile 50: claims 2 in front, 1 1/2 in rear' });
   await expect(page.getByLabel('Wanted lift, front')).toHaveValue('2 in');
@@ -142,7 +143,7 @@ test('a kit is added once, and fills an empty plan with its claim', async ({ pag
 });
 
 test('day and bay colours are kept, and a stranger’s address shows nothing', async ({ page, browser, baseURL }) => {
-  await signInAs(page, 'Runa');
+  await signedIn(page, 'Runa');
   await page.getByRole('button', { name: 'Dark bay colours' }).click();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'bay');
   await page.reload();

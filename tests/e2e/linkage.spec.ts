@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { readGeometryFile } from '../../src/core/suspension/readFile';
-import { book, chooseUnits, openGate, signInAs } from './support/shop';
+import { book, chooseUnits, openGate, signedIn } from './support/shop';
 
 async function jobOf(page: Page, number: string): Promise<string> {
   await page.goto(`/yard?find=${number}`);
@@ -10,7 +10,7 @@ async function jobOf(page: Page, number: string): Promise<string> {
 const figure = (page: Page, name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
 
 test('the linkage is moved by its sliders, figures and drawing with it, by keyboard too', async ({ page }) => {
-  await signInAs(page, 'Ivo');
+  await signedIn(page, 'Ivo');
   await chooseUnits(page, 'mm');
   const job = await jobOf(page, 'HG-0142');
   await page.goto(`${job}/linkage`);
@@ -63,7 +63,7 @@ test('points are taped one after the other, a doubtful one is pointed out, and a
   page,
 }) => {
   test.setTimeout(90_000);
-  await signInAs(page, 'Runa');
+  await signedIn(page, 'Runa');
   await chooseUnits(page, 'mm');
   const job = await book(page, { customer: 'Linkage', front: 'wishbone-coil-over' });
   await openGate(page, 'Before');
@@ -133,9 +133,9 @@ test('points are taped one after the other, a doubtful one is pointed out, and a
 });
 
 test('a kit says what it moves, and the plan’s geometry follows', async ({ page }) => {
-  await signInAs(page, 'Ivo');
-  await chooseUnits(page, 'mm');
+  await signedIn(page, 'Ivo');
   await page.goto('/kits');
+  await chooseUnits(page, 'mm');
   await page.getByLabel('Name').fill('Block 50');
   await page.getByLabel('Claims, front').fill('0');
   await page.getByLabel('Claims, rear').fill('50');

@@ -2,12 +2,12 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { JobDocument } from '../../src/core/job/schema';
-import { signInAs } from './support/shop';
+import { signedIn } from './support/shop';
 
 test('a job leaves as a file, comes back the same, and the check command gives the figures of the screen', async ({
   page,
 }) => {
-  await signInAs(page, 'Ivo');
+  await signedIn(page, 'Ivo');
   await page.goto('/yard?find=HG-0142');
   await page.getByRole('link', { name: /Halbeck Drover/ }).click();
   await page.waitForURL('**/after');
@@ -86,8 +86,29 @@ test('a job leaves as a file, comes back the same, and the check command gives t
   await expect(page.getByText('accepted by Ivo: Longer links are on order')).toBeVisible();
 });
 
+test('while a long sheet is drafted the server answers everybody else', async ({ page }) => {
+  await signedIn(page, 'Ivo');
+  await page.goto('/yard?find=HG-0142');
+  const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+  let drafted = false;
+  const sheet = page.request.get(`${job}/sheet.pdf`).then(async (answer) => {
+    drafted = true;
+    return answer.body();
+  });
+  const waits: number[] = [];
+  while (!drafted) {
+    const from = Date.now();
+    expect((await page.request.get('/api/ready')).status()).toBe(200);
+    waits.push(Date.now() - from);
+  }
+  expect((await sheet).subarray(0, 5).toString()).toBe('%PDF-');
+  // It takes seconds; on the server's own thread one of these would have waited for all of it.
+  expect(waits.length).toBeGreaterThan(3);
+  expect(Math.max(...waits)).toBeLessThan(2500);
+});
+
 test('the Yard answers to a customer, a vehicle and a gate, and says so when nothing does', async ({ page }) => {
-  await signInAs(page, 'Maren');
+  await signedIn(page, 'Maren');
   await page.getByRole('searchbox').fill('packhorse farrier');
   await page.keyboard.press('Enter');
   await expect(page.locator('main li')).toHaveCount(1);
@@ -99,4 +120,22 @@ test('the Yard answers to a customer, a vehicle and a gate, and says so when not
   await expect(page.locator('main li')).toHaveCount(1);
   await page.goto('/yard?show=released&find=river');
   await expect(page.getByText('river warden', { exact: true })).toBeVisible();
+});
+
+test('the story of a vehicle taped all round is looked through by words and by gate', async ({ page }) => {
+  await signedIn(page, 'Maren');
+  await page.goto('/yard?find=HG-0142');
+  const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+  await page.goto(`${job}/story`);
+  const shown = page.locator('main section h2', { hasText: /Before|After/ });
+  await expect(shown).toHaveCount(40);
+  await page.getByRole('button', { name: 'Show 40 more' }).click();
+  await expect(shown).toHaveCount(80);
+  await page.getByLabel('Find a reading').fill('lip floor front left before hub');
+  await expect(page.getByText('No reading has all of these words', { exact: false })).toBeVisible();
+  await page.getByLabel('Find a reading').fill('hub to lip, front left');
+  await expect(shown.first()).toContainText(/hub to lip/i);
+  await page.getByLabel('Read at').selectOption('Before');
+  await expect(shown.filter({ hasText: 'After' })).toHaveCount(0);
+  await expect(page.getByText(/^\d of \d points/)).toBeVisible();
 });

@@ -112,6 +112,7 @@ await prove('access', async (check) => {
             'openNextGate',
             'pinGeometry',
             'revokeSheetLink',
+            'saveFitment',
             'savePlan',
             'signOff',
           ];

@@ -29,7 +29,7 @@ export default async function Limits() {
               <LimitRow
                 key={`${key} ${limit.setAt ?? ''} ${member.units.length}`}
                 figure={key}
-                name={`${figure.name}${['tyreToArm', 'tyreToHose', 'hoseSlack'].includes(key) ? ' ◆' : ''}`}
+                name={`${figure.name}${['tyreToArm', 'tyreToHose', 'hoseSlack', 'wheelToCalliper'].includes(key) ? ' ◆' : ''}`}
                 sense={figure.sense}
                 clear={text(limit.clear)}
                 exact={[

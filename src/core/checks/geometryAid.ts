@@ -1,6 +1,7 @@
 import { axleOf, cornersOf, isCorner, type Axle, type Place } from '../job/places';
 import type { JobDocument } from '../job/schema';
 import { pointSource, uncertaintiesOf, type Assembled } from '../linkage/assemble';
+import { once, sameInputs } from '../job/remember';
 import { kindOf, pathIn } from '../linkage/features';
 import { staged, stateOf, type StagedEnd } from '../linkage/stages';
 import type { FigureName } from '../suspension/figures';
@@ -16,30 +17,6 @@ export interface Aided extends Uncertain {
   assumed: boolean;
 }
 
-const known = new WeakMap<JobDocument, Map<string, unknown>>();
-/** Worked once for each state of the job: checks ask again and again. */
-function once<T>(job: JobDocument, key: string, work: () => T): T {
-  const mine = known.get(job) ?? new Map<string, unknown>();
-  known.set(job, mine);
-  if (!mine.has(key)) mine.set(key, work());
-  return mine.get(key) as T;
-}
-
-const MOST_REMEMBERED = 200;
-const remembered = new Map<string, unknown>();
-/**
- * Worked once for the same inputs: a job is worked anew at every filing, but most filings leave the geometry and the
- * heights as they were, and an uncertainty poses the linkage a hundred times.
- */
-function sameInputs<T>(inputs: unknown, work: () => T): T {
-  const key = JSON.stringify(inputs);
-  if (remembered.has(key)) return remembered.get(key) as T;
-  const made = work();
-  const oldest = remembered.keys().next();
-  if (remembered.size >= MOST_REMEMBERED && !oldest.done) remembered.delete(oldest.value);
-  remembered.set(key, made);
-  return made;
-}
 const inputsOf = (end: StagedEnd): unknown[] => [end.end, [...end.sources]];
 
 const endAt = (job: JobDocument, axle: Axle, stage: 'before' | 'after'): StagedEnd =>

@@ -76,6 +76,14 @@ export const LIMIT_FIGURES = {
     stop: 10,
     source: GENERAL,
   },
+  wheelToCalliper: {
+    name: 'Wheel to calliper and weights',
+    quantity: 'length',
+    sense: 'least',
+    clear: 3,
+    stop: 1.5,
+    source: GENERAL,
+  },
   hoseSlack: {
     name: 'Hose slack at worst pose (Clear: its allowance, at least)',
     quantity: 'length',

@@ -12,6 +12,8 @@ export type Phrase = readonly (string | Amount)[];
 export const mm = (value: number, signed = false): Amount => ({ quantity: 'length', value, signed });
 export const deg = (value: number, signed = false): Amount => ({ quantity: 'angle', value, signed });
 
+export const kg = (value: number): Amount => ({ quantity: 'mass', value });
+
 /** Writes a phrase out in the wanted units. */
 export const say = (phrase: Phrase, units: UnitChoice): string =>
   phrase

@@ -34,7 +34,7 @@ export interface Worked {
   /** Combined standard uncertainty. */
   u: number;
   /** Replaces the shop's limit where the check works its own (a hose's allowance, three uncertainties of a twist). */
-  limit?: { clear: number; stop: number; source?: string };
+  limit?: { clear: number; stop: number; source?: string; sense?: 'most' | 'least' };
   summary: Phrase;
   next: Phrase;
   formula: string;

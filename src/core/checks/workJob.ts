@@ -3,6 +3,7 @@ import type { Place } from '../job/places';
 import type { JobDocument } from '../job/schema';
 import { pointById } from '../job/points';
 import { K } from '../uncertainty/propagate';
+import { clearanceChecks } from './clearanceChecks';
 import { fitChecks } from './fitChecks';
 import { handChecks, lampSteps } from './handChecks';
 import { cannotDecide, judge, RANK } from './judge';
@@ -10,7 +11,7 @@ import { LIMIT_FIGURES } from './limits';
 import { stanceChecks } from './stanceChecks';
 import type { CheckDefinition, ReadFigure, Verdict, WorkInput } from './types';
 
-export const CHECKS: readonly CheckDefinition[] = [...stanceChecks, ...fitChecks, ...handChecks];
+export const CHECKS: readonly CheckDefinition[] = [...stanceChecks, ...fitChecks, ...clearanceChecks, ...handChecks];
 
 /** Version of the arithmetic; it is frozen with every sheet. */
 export const CORE_VERSION = '0.1.0';
@@ -203,7 +204,7 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict): Verdic
     // A hose's own allowance may only be raised, never lowered, by the shop's figure.
     clear: own ? (check.limit && shop ? Math.max(own.clear, shop.clear) : own.clear) : (shop?.clear ?? 0),
     stop: check.limit && shop ? shop.stop : (own?.stop ?? 0),
-    sense: figure?.sense ?? ('most' as const),
+    sense: own?.sense ?? figure?.sense ?? ('most' as const),
     source: own?.source ?? shop?.source ?? '',
   };
   const uncertainty = K * result.u;

@@ -93,7 +93,9 @@ export const verdictRecord = (v: Verdict) => ({
   unit:
     v.value === null
       ? null
-      : ({ length: 'mm', angle: 'deg', pressure: 'kPa', mass: 'kg', share: 'share' } as const)[v.quantity ?? 'length'],
+      : ({ length: 'mm', angle: 'deg', pressure: 'kPa', mass: 'kg', share: 'share', clock: 'h' } as const)[
+          v.quantity ?? 'length'
+        ],
   source: v.limit?.source ?? null,
   missing: v.missing,
   stale: v.stale,

@@ -8,7 +8,7 @@ import { buildRoute, minutesLeft } from '../route/route';
 import { releaseBlockers } from './release';
 
 const Amount = z.object({
-  quantity: z.enum(['length', 'angle', 'pressure', 'mass', 'share']),
+  quantity: z.enum(['length', 'angle', 'pressure', 'mass', 'share', 'clock']),
   value: z.number(),
   signed: z.boolean().optional(),
 });

@@ -106,6 +106,16 @@ export class Figures {
   }
 }
 
+const made = new WeakMap<JobDocument, Figures>();
+/** The figures of a job, made once for each state of it: a job is never written over, only replaced. */
+export function figuresOf(job: JobDocument): Figures {
+  const kept = made.get(job);
+  if (kept) return kept;
+  const figures = new Figures(job);
+  made.set(job, figures);
+  return figures;
+}
+
 /**
  * Ride heights of sets that agree within 3 mm are one body of repeats; where they do not, the vehicle is still moving
  * and only the latest set tells where it rests. Source: engineering.md "Settling".

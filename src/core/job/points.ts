@@ -1,3 +1,4 @@
+import { clearancePoints } from './points/clearancePoints';
 import { gapPoints } from './points/gapPoints';
 import { handPoints } from './points/handPoints';
 import { gaugePoints, linkagePoints } from './points/linkagePoints';
@@ -14,6 +15,7 @@ export const POINTS: readonly Point[] = [
   ...gapPoints,
   ...handPoints,
   ...linkagePoints,
+  ...clearancePoints,
 ];
 
 const byId = new Map(POINTS.map((point) => [point.id, point]));

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { DEFAULT_FIT_RULES, FitRules } from '../fit/rules';
+import { Fitments, NO_FITMENTS } from '../tyre/fitment';
 import { KeptGeometry } from '../linkage/kept';
 import { Patch } from '../linkage/patches';
 import { ChangeKind } from './changes';
@@ -178,6 +180,8 @@ export const JobDocument = z.strictObject({
     .strictObject({ before: KeptGeometry.nullable(), asBuilt: KeptGeometry.nullable() })
     .default({ before: null, asBuilt: null })
     .describe('The versions of the vehicle’s geometry that this job is pinned to'),
+  fitments: Fitments.default(NO_FITMENTS).describe('Tyre and wheel asked for, and suggested instead'),
+  fitRules: FitRules.default(DEFAULT_FIT_RULES).describe('What the shop sets of the grades of fit'),
 });
 /** One whole job: what the database holds of it, what the job file carries, and all that core needs to work it. */
 export type JobDocument = z.infer<typeof JobDocument>;

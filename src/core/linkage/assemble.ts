@@ -1,5 +1,6 @@
-import { Figures, type Figure } from '../job/figures';
+import { figuresOf, type Figure, type Figures } from '../job/figures';
 import type { Axle } from '../job/places';
+import { once } from '../job/remember';
 import type { JobDocument } from '../job/schema';
 import { coordinatesOf } from '../suspension/coordinates';
 import { faultsIn, type Fault } from '../suspension/faults';
@@ -36,8 +37,11 @@ const isAngle = (path: string): boolean => /\.(camber|toe)$/.test(path) || path.
  *
  * @param job the whole job; its Before readings fix the reference state
  */
-export function assemble(job: JobDocument, axle: Axle): Assembled {
-  const figures = new Figures(job);
+export const assemble = (job: JobDocument, axle: Axle): Assembled =>
+  once(job, `assembled/${axle}`, () => assembled(job, axle));
+
+function assembled(job: JobDocument, axle: Axle): Assembled {
+  const figures = figuresOf(job);
   const at = (point: string, place: string): Figure =>
     figures.figure({ gate: 'before', point, place: place as 'FL', state: 'floor' });
   const { end: base, sources, kept } = start(job, axle, figures);

@@ -1,5 +1,6 @@
-import { Figures } from '../job/figures';
+import { figuresOf } from '../job/figures';
 import { AXLES, cornersOf, type Axle, type Corner } from '../job/places';
+import { once } from '../job/remember';
 import type { JobDocument } from '../job/schema';
 import { effectivePlan } from '../plan/effective';
 import { hubToLipAt } from '../plan/stance';
@@ -73,7 +74,7 @@ export function asBuilt(job: JobDocument, axle: Axle): Assembled & { changed: st
 
 /** How much longer the sway link fitted after the build is than the one before; null where either was not read. */
 function linkGrown(job: JobDocument, axle: Axle): number | null {
-  const figures = new Figures(job);
+  const figures = figuresOf(job);
   const at = (gate: 'before' | 'after') =>
     figures.figure({ gate, point: 'swayLinkLength', place: axle, state: 'floor' });
   const [was, is] = [at('before'), at('after')];
@@ -100,7 +101,7 @@ export function travelAt(job: JobDocument, stage: Stage, corner: Corner): Uncert
  * the plan says the lip itself was altered.
  */
 function riseAt(job: JobDocument, corner: Corner): Uncertain | null {
-  const figures = new Figures(job);
+  const figures = figuresOf(job);
   const mark = (gate: 'before' | 'after') =>
     figures.figure({ gate, point: 'hubToMark', place: corner, state: 'floor' });
   const [markBefore, markAfter] = [mark('before'), mark('after')];
@@ -117,7 +118,10 @@ const lipAltered = (job: JobDocument, corner: Corner): number =>
   corner.startsWith('F') ? job.plan.lipAlteredFront : job.plan.lipAlteredRear;
 
 /** One end at a stage. */
-export function staged(job: JobDocument, axle: Axle, stage: Stage): StagedEnd {
+export const staged = (job: JobDocument, axle: Axle, stage: Stage): StagedEnd =>
+  once(job, `staged/${axle}/${stage}`, () => stagedNow(job, axle, stage));
+
+function stagedNow(job: JobDocument, axle: Axle, stage: Stage): StagedEnd {
   const built = stage === 'before' ? { ...assemble(job, axle), changed: [] } : asBuilt(job, axle);
   const [l, r] = cornersOf(axle).map((corner) => travelAt(job, stage, corner));
   return { ...built, stage, travel: l && r ? { left: l, right: r } : null };

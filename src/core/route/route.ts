@@ -1,14 +1,16 @@
+import { cutIsWanted } from '../fit/cuts';
 import { Figures } from '../job/figures';
 import type { Place, VehicleState } from '../job/places';
 import { isEssential, POINTS } from '../job/points';
+import { obstaclePoint } from '../job/points/clearancePoints';
 import type { Point } from '../job/points/point';
 import type { JobDocument, ReadingGate } from '../job/schema';
 
 /**
- * Which readings a route asks for: all, what safety and the promise need, or the points of the linkage (of the left
- * side, the right taken as its mirror image; or of both).
+ * Which readings a route asks for: all, what safety and the promise need, or the points of the linkage or of what
+ * stands round the wheels (of the left side, the right taken as its mirror image; or of both).
  */
-export const ROUTE_KINDS = ['full', 'short', 'linkage', 'linkage-both'] as const;
+export const ROUTE_KINDS = ['full', 'short', 'linkage', 'linkage-both', 'clearance', 'clearance-both'] as const;
 export type RouteKind = (typeof ROUTE_KINDS)[number];
 
 /** One reading on the route. `key` names it in addresses and lists. */
@@ -52,6 +54,7 @@ function lap(point: Point, set: number): number {
  */
 export function buildRoute(job: JobDocument, gate: ReadingGate, kind: RouteKind): RouteStop[] {
   if (kind === 'linkage' || kind === 'linkage-both') return linkageRoute(job, kind === 'linkage-both');
+  if (kind === 'clearance' || kind === 'clearance-both') return clearanceRoute(job, gate, kind === 'clearance-both');
   const figures = new Figures(job);
   const stops = POINTS.filter((point) => point.gates.includes(gate) && !point.route).flatMap((point, order) =>
     point.where(job).flatMap(({ place, state }) => {
@@ -144,6 +147,51 @@ function linkageRoute(job: JobDocument, both: boolean): RouteStop[] {
     );
   });
 }
+
+/**
+ * By the state the vehicle is in; within one once round, the left side before the right, each obstacle's figures
+ * together. A distance that cannot be reached is asked for as a gap instead.
+ */
+function clearanceRoute(job: JobDocument, gate: ReadingGate, both: boolean): RouteStop[] {
+  const figures = new Figures(job);
+  const at = (point: string, place: Place, state: VehicleState) => figures.figure({ gate, point, place, state });
+  const round: readonly Place[] = ['front', 'FL', 'FR', 'rear', 'RL', 'RR'];
+  const asked = POINTS.filter((point) => point.route === 'clearance' && point.gates.includes(gate));
+  return STATES.flatMap((state) =>
+    round.flatMap((place) =>
+      asked.flatMap((point, order) => {
+        const taped = obstaclePoint(point.id);
+        // What was cut is measured on both sides: each was cut by hand.
+        const isCut = taped?.what === 'cut';
+        if (!both && taped && !isCut && (place === 'FR' || place === 'RR')) return [];
+        if (!point.where(job).some((s) => s.place === place && s.state === state)) return [];
+        const figure = at(point.id, place, state);
+        if (isCut && figure.status === 'missing' && !cutIsWanted(job, taped.obstacle, place)) return [];
+        if (taped && figure.status === 'missing') {
+          const sibling = (what: string) => at(`ob.${taped.obstacle}.${taped.station}.${what}`, place, state).status;
+          if (taped.what === 'g' && sibling('d') !== 'cannot-reach' && sibling('o') !== 'cannot-reach') return [];
+          if (isAbsent(figures, gate, taped.obstacle, place)) return [];
+        }
+        const status =
+          figure.status === 'missing'
+            ? ('open' as const)
+            : figure.status === 'stale'
+              ? ('stale' as const)
+              : ('answered' as const);
+        return [{ key: stopKey(point.id, place, state, 1), point, gate, place, state, set: 1, status, order }];
+      }),
+    ),
+  ).map(({ key, point, gate: g, place, state, set, status }) => ({ key, point, gate: g, place, state, set, status }));
+}
+
+/** One figure of an obstacle answered “not fitted” says that this vehicle has none of it. */
+const isAbsent = (figures: Figures, gate: ReadingGate, obstacle: string, place: Place): boolean =>
+  POINTS.some(
+    (p) =>
+      p.id.startsWith(`ob.${obstacle}.`) &&
+      obstaclePoint(p.id)?.station !== null &&
+      figures.figure({ gate, point: p.id, place, state: 'floor' }).status === 'not-fitted',
+  );
 
 /** Minutes left on a route, for the stops not yet answered. */
 export const minutesLeft = (stops: readonly RouteStop[]): number =>

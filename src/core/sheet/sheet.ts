@@ -1,6 +1,7 @@
 import { say } from '../checks/phrase';
 import type { Verdict } from '../checks/types';
 import { CORE_VERSION, workJob } from '../checks/workJob';
+import { proofLines } from '../fit/proofs';
 import { releaseBlockers } from '../gates/release';
 import { PLACE_NAME } from '../job/places';
 import { pointById, POINTS } from '../job/points';
@@ -39,6 +40,8 @@ export interface Sheet {
   use: string;
   promise: string;
   proved: string;
+  /** What of the promise is proved on the vehicle, by calculation, not at all; sheets signed earlier have none. */
+  proofs?: readonly { name: string; text: string }[];
   kit: string;
   reference: string;
   school: string;
@@ -86,12 +89,13 @@ export function makeSheet(
     promise: `front ${job.job.promiseFront}, rear ${job.job.promiseRear}`,
     proved: [
       provedBy('rub-body')
-        ? 'Tyre against body: proved by the flexed rub test, forward and reverse.'
+        ? 'Tyre against body: proved by the flexed rub test; what was rolled, and which way, stands below.'
         : 'Tyre against body: not proved through the travel; static gaps say nothing about bump.',
       provedBy('rub-safety')
         ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.'
         : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
     ].join(' '),
+    proofs: proofLines(job),
     kit: kit
       ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
       : 'none',
@@ -143,32 +147,34 @@ export function makeSheet(
 /** Every other figure that was read at both gates, side by side. */
 function readingRows(job: JobDocument, units: UnitChoice): SheetRow[] {
   const figures = new Figures(job);
-  return POINTS.filter((p) => !['hubToLip', 'floorToLip'].includes(p.id) && p.quantity !== 'observation').flatMap(
-    (point) =>
-      point.where(job).flatMap(({ place, state }) => {
-        const [before, after] = (['before', 'after'] as const).map((gate) =>
-          figures.figure({ gate, point: point.id, place, state }),
-        );
-        const quantity = pointById(point.id)?.quantity;
-        if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read'))
-          return [];
-        const text = (f: typeof before) =>
-          f?.status === 'read'
-            ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '')
-            : f?.status === 'stale'
-              ? 'stale'
-              : f?.status === 'missing'
-                ? '–'
-                : (f?.status.replace('-', ' ') ?? '–');
-        const change =
-          before?.status === 'read' && after?.status === 'read'
-            ? show(quantity, after.value - before.value, units, true).text
-            : '–';
-        const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
-        return [
-          { name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change },
-        ];
-      }),
+  // Coordinates that only the model needs are in the job file; a customer's sheet is not the place for them.
+  const ofModel = (id: string) => id.startsWith('lk.') || id.startsWith('ob.');
+  return POINTS.filter(
+    (p) => !['hubToLip', 'floorToLip'].includes(p.id) && p.quantity !== 'observation' && !ofModel(p.id),
+  ).flatMap((point) =>
+    point.where(job).flatMap(({ place, state }) => {
+      const [before, after] = (['before', 'after'] as const).map((gate) =>
+        figures.figure({ gate, point: point.id, place, state }),
+      );
+      const quantity = pointById(point.id)?.quantity;
+      if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read')) return [];
+      const text = (f: typeof before) =>
+        f?.status === 'read'
+          ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '')
+          : f?.status === 'stale'
+            ? 'stale'
+            : f?.status === 'missing'
+              ? '–'
+              : (f?.status.replace('-', ' ') ?? '–');
+      const change =
+        before?.status === 'read' && after?.status === 'read'
+          ? show(quantity, after.value - before.value, units, true).text
+          : '–';
+      const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
+      return [
+        { name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change },
+      ];
+    }),
   );
 }
 
@@ -180,6 +186,7 @@ export const sheetFacts = (sheet: Sheet): readonly (readonly [string, string])[]
   ['Use', sheet.use],
   ['Fit promised', sheet.promise],
   ['Fit proved', sheet.proved],
+  ...(sheet.proofs ?? []).map(({ name, text }) => [name, text] as const),
   ['Kit', sheet.kit],
   ['Claim measured from', sheet.reference],
   ['Heights', sheet.school],

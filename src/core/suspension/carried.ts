@@ -164,6 +164,19 @@ export abstract class CarriedSide {
       Math.atan2(Math.sqrt(cx * cx + cy * cy + cz * cz), x * spin.x + y * spin.y + z * spin.z) * DEG;
   }
 
+  /** Places the wheel: hub centre and outboard unit spin axis at this pose, written to the two points. */
+  wheelNow(centre: Point, axis: Point): void {
+    const c = this.centre;
+    c.frame.place(c.local, centre);
+    const a = this.axis;
+    a.frame.turn(a.local, axis);
+  }
+
+  /** The frame of a part, moving with it; the body's where this kind has no such part. */
+  frameOf(on: Carrier): Frame {
+    return this.frames[on] ?? this.frames.body;
+  }
+
   get obstacleIds(): string[] {
     return this.obstacles.map(({ id }) => id);
   }

@@ -5,7 +5,7 @@ import type { CarriedSide } from './carried';
 import { DriveshaftRun } from './driveshaft';
 import { AXLE, AXLE_FIGURES, RIGHT } from './figures';
 import { sidesOf } from './mirror';
-import type { BeamEnd, End, Tyre, WishboneEnd } from './schema';
+import type { BeamEnd, End, SideName, Tyre, WishboneEnd } from './schema';
 import type { Unreachable } from './unreachable';
 import { WishboneLinkage } from './wishbone';
 
@@ -25,6 +25,11 @@ export interface Linkage {
    * @returns null, or the first constraint that cannot be closed; the figures are then not to be read
    */
   pose(left: number, right: number, steer: number): Unreachable | null;
+  /**
+   * Poses one side only, where the other moves nothing of it (wishbones); absent where both sides are one axle. The
+   * other side's figures are then not to be read.
+   */
+  alone?(side: SideName, travel: number, steer: number): Unreachable | null;
   /** Writes the figures of the pose into a row (`figures.ts`), starting at `at`. */
   measure(row: Float64Array, at?: number): void;
   /** Forgets the last pose. */
@@ -68,6 +73,18 @@ function wishbone(end: WishboneEnd): Linkage {
         atRight = r;
       }
       return left.setRack(steer * travel) ?? right.setRack(steer * travel);
+    },
+    alone(name, own, steer) {
+      const side = name === 'left' ? left : right;
+      if (own !== (name === 'left' ? atLeft : atRight)) {
+        if (name === 'left') atLeft = NaN;
+        else atRight = NaN;
+        const failed = side.setTravel(own);
+        if (failed) return failed;
+        if (name === 'left') atLeft = own;
+        else atRight = own;
+      }
+      return side.setRack(steer * travel);
     },
     measure(row, at = 0) {
       left.measure(row, at);

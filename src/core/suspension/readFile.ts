@@ -43,11 +43,17 @@ function firstFault(issues: readonly z.core.$ZodIssue[], root: unknown, above: r
     const bound = issue.code === 'too_small' ? `at least ${issue.minimum}` : `at most ${issue.maximum}`;
     return {
       path: pathOf(path),
-      fault: issue.origin === 'array' ? `must have ${bound} entries` : `must be ${bound} long`,
+      fault:
+        issue.origin === 'array'
+          ? `must have ${bound} entries`
+          : `must be ${bound}${issue.origin === 'string' ? ' long' : ''}`,
     };
   }
   return { path: pathOf(path), fault: issue.message };
 }
+
+/** The fault of a part of a file, its path from that part on. */
+export const firstFaultOf = (issues: readonly z.core.$ZodIssue[], root: unknown): Fault => firstFault(issues, root, []);
 
 const depth = (issues: readonly z.core.$ZodIssue[]): number => Math.max(0, ...issues.map((i) => i.path.length));
 const article = (word: string): string =>

@@ -47,6 +47,12 @@ export const INSTRUMENTS = {
   },
   scales: { name: 'scales or estimate', quantity: 'mass', standard: 5, graduation: { metric: 1, inch: 0.45359237 } },
   'fuel-gauge': { name: 'fuel gauge', quantity: 'share', standard: 0.05, graduation: { metric: 0.125, inch: 0.125 } },
+  'clock-face': {
+    name: 'clock face on the tyre',
+    quantity: 'clock',
+    standard: 0.08,
+    graduation: { metric: 0.25, inch: 0.25 },
+  },
   hand: { name: 'hand and eye', quantity: 'observation', standard: 0, graduation: { metric: 0, inch: 0 } },
 } as const satisfies Record<string, Instrument>;
 export type InstrumentId = keyof typeof INSTRUMENTS;
@@ -54,7 +60,14 @@ export type InstrumentId = keyof typeof INSTRUMENTS;
 /** Settling repeatability of one ride-height reading, mm, standard. Source: engineering.md "Uncertainty". */
 export const SETTLING = 1.5;
 /** A figure taken over from the other side is assumed: it carries this much more, standard, relative to the tape. */
-export const ASSUMED_EXTRA: Record<Quantity, number> = { length: 4, angle: 0.5, pressure: 10, mass: 20, share: 0.1 };
+export const ASSUMED_EXTRA: Record<Quantity, number> = {
+  length: 4,
+  angle: 0.5,
+  pressure: 10,
+  mass: 20,
+  share: 0.1,
+  clock: 0.2,
+};
 
 /**
  * Standard uncertainty of the mean of `n` readings with one instrument.

@@ -58,6 +58,14 @@ export function show(quantity: Quantity, value: number, choice: UnitChoice, sign
     const whole = `${Math.floor(minutes / 60)}°${String(minutes % 60).padStart(2, '0')}′`;
     return { text: `${sign}${whole}`, sign, whole, fraction: null, unit: '' };
   }
+  if (quantity === 'clock') {
+    // To five minutes: nobody reads a tyre finer. Differences are shown as they are.
+    const minutes = Math.round((signed ? Math.abs(value) : ((value % 12) + 12) % 12) * 12) * 5;
+    const hour = Math.floor(minutes / 60);
+    const whole = `${!signed && hour % 12 === 0 ? 12 : hour}:${String(minutes % 60).padStart(2, '0')}`;
+    const sign = signed ? signOf(value, minutes > 0, true) : '';
+    return { text: `${sign}${whole}`, sign, whole, fraction: null, unit: '' };
+  }
   const { scaled, places, unit } = plain(quantity, value, choice);
   const digits = Math.abs(scaled).toFixed(places);
   const sign = signOf(value, Number(digits) > 0, signed);
@@ -115,5 +123,7 @@ function plain(
         : { scaled: value, places: 0, unit: 'kg' };
     case 'share':
       return { scaled: value * 100, places: 0, unit: '%' };
+    case 'clock':
+      return { scaled: value, places: 2, unit: 'h' };
   }
 }

@@ -30,6 +30,25 @@ export function parseAngle(typed: string): Parsed {
   return Math.abs(value) <= 360 ? { ok: true, value, unit: 'deg' } : { ok: false, reason: 'more than a full turn' };
 }
 
+const CLOCK = /^(\d{1,2})(?:[:.](\d{1,2}))?(?: ?(?:h|o'?clock))?$/;
+
+/**
+ * Reads a clock position on a tyre: `8`, `8:30`, `12:15`. After a colon or a point stand minutes.
+ *
+ * @returns hours from 0 up to 12 (12 o'clock is 0), or why it was not understood
+ */
+export function parseClock(typed: string): Parsed {
+  const text = normalise(typed);
+  if (text === '') return { ok: false, reason: 'nothing was typed' };
+  const match = CLOCK.exec(text);
+  if (!match) return { ok: false, reason: `"${text}" is not a clock position such as 8 or 8:30` };
+  const hour = Number(match[1]);
+  const minutes = Number((match[2] ?? '0').padEnd(match[2]?.length === 1 ? 2 : 0, '0'));
+  if (hour > 12 || (hour === 12 && minutes > 59) || minutes > 59)
+    return { ok: false, reason: `"${text}" is not on the clock: 1 to 12, minutes to 59` };
+  return { ok: true, value: (hour % 12) + minutes / 60, unit: 'h' };
+}
+
 const UNITS: Record<'pressure' | 'mass' | 'share', Record<string, Unit>> = {
   pressure: { kpa: 'kPa', bar: 'bar', psi: 'psi' },
   mass: { kg: 'kg', lb: 'lb', lbs: 'lb' },
@@ -47,6 +66,7 @@ const UNITS: Record<'pressure' | 'mass' | 'share', Record<string, Unit>> = {
 export function parseQuantity(quantity: Quantity, typed: string, choice: UnitChoice): Parsed {
   if (quantity === 'length') return parseLength(typed, choice.length === 'mm' ? 'mm' : 'in');
   if (quantity === 'angle') return parseAngle(typed);
+  if (quantity === 'clock') return parseClock(typed);
   const text = normalise(typed);
   if (text === '') return { ok: false, reason: 'nothing was typed' };
   const part = quantity === 'share' ? SHARE.exec(text) : null;

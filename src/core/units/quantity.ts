@@ -1,10 +1,11 @@
 /**
- * What a reading is a quantity of. Base units inside core: mm, degrees, kPa, kg, and a plain share of one (0 to 1).
+ * What a reading is a quantity of. Base units inside core: mm, degrees, kPa, kg, a plain share of one (0 to 1),
+ * and hours for a clock position on a tyre (12 up, 3 forward).
  */
-export type Quantity = 'length' | 'angle' | 'pressure' | 'mass' | 'share';
+export type Quantity = 'length' | 'angle' | 'pressure' | 'mass' | 'share' | 'clock';
 
 /** Every unit that can be typed or shown; `in` covers feet and inches. */
-export type Unit = 'mm' | 'cm' | 'm' | 'in' | 'deg' | 'kPa' | 'bar' | 'psi' | 'kg' | 'lb' | 'share' | '%';
+export type Unit = 'mm' | 'cm' | 'm' | 'in' | 'deg' | 'kPa' | 'bar' | 'psi' | 'kg' | 'lb' | 'share' | '%' | 'h';
 
 export const BASE_UNIT: Record<Quantity, Unit> = {
   length: 'mm',
@@ -12,6 +13,7 @@ export const BASE_UNIT: Record<Quantity, Unit> = {
   pressure: 'kPa',
   mass: 'kg',
   share: 'share',
+  clock: 'h',
 };
 
 /** How many base units one of each unit is. The inch, pound and psi are exact by definition (psi to 9 digits). */
@@ -28,6 +30,7 @@ export const IN_BASE: Record<Unit, number> = {
   lb: 0.45359237,
   share: 1,
   '%': 0.01,
+  h: 1,
 };
 
 /**
@@ -60,5 +63,7 @@ export function defaultUnit(quantity: Quantity, choice: UnitChoice): Unit {
       return choice.mass;
     case 'share':
       return 'share';
+    case 'clock':
+      return 'h';
   }
 }

@@ -5,6 +5,7 @@ import { gateOpenings, notes, overlaps } from '../schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
 import { pinnedGeometry } from './geometries';
+import { shopFit } from './fitSettings';
 import { shopLimits } from './limits';
 
 const iso = (stamp: string): string => new Date(stamp).toISOString();
@@ -163,6 +164,8 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
       lipAlteredRear: job.lipAlteredRear,
       heaviestLoad: job.heaviestLoad,
     },
+    fitments: job.fitments,
+    fitRules: (await shopFit(db, shopId)).rules,
     limits,
     readings: filed.map((r) => ({
       id: r.id,

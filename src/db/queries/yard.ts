@@ -27,6 +27,8 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
     .split(/\s+/)
     .filter(Boolean)
     .slice(0, 6)
+    // The longest first: it is the one that the database looks up in its index.
+    .sort((a, b) => b.length - a.length)
     .map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`);
   if (patterns.length > 0)
     where.push(
@@ -35,7 +37,8 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
         sql`, `,
       )}]::text[]))`,
     );
-  return db
+  // The page is cut from the jobs alone: joined first, every job of the shop would be joined to show twenty-five.
+  const cut = db
     .select({
       id: jobs.id,
       number: jobs.number,
@@ -45,18 +48,35 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
       use: jobs.use,
       bookedAt: jobs.bookedAt,
       standing: jobs.standing,
+      standingRank: jobs.standingRank,
+      vehicleId: jobs.vehicleId,
+      customerId: jobs.customerId,
+    })
+    .from(jobs)
+    .where(and(...where))
+    .orderBy(...(show === 'open' ? [asc(jobs.standingRank), asc(jobs.bookedAt)] : [desc(jobs.bookedAt)]))
+    .limit(YARD_PAGE + 1)
+    .offset(page * YARD_PAGE)
+    .as('cut');
+  return db
+    .select({
+      id: cut.id,
+      number: cut.number,
+      gate: cut.gate,
+      state: cut.state,
+      bay: cut.bay,
+      use: cut.use,
+      bookedAt: cut.bookedAt,
+      standing: cut.standing,
       make: vehicles.make,
       model: vehicles.model,
       tag: vehicles.tag,
       body: vehicles.body,
       customer: customers.name,
     })
-    .from(jobs)
-    .innerJoin(vehicles, eq(vehicles.id, jobs.vehicleId))
-    .innerJoin(customers, eq(customers.id, jobs.customerId))
-    .where(and(...where))
-    .orderBy(...(show === 'open' ? [asc(jobs.standingRank), asc(jobs.bookedAt)] : [desc(jobs.bookedAt)]))
-    .limit(YARD_PAGE + 1)
-    .offset(page * YARD_PAGE);
+    .from(cut)
+    .innerJoin(vehicles, eq(vehicles.id, cut.vehicleId))
+    .innerJoin(customers, eq(customers.id, cut.customerId))
+    .orderBy(...(show === 'open' ? [asc(cut.standingRank), asc(cut.bookedAt)] : [desc(cut.bookedAt)]));
 }
 export type YardRow = Awaited<ReturnType<typeof yardQuery>>[number];

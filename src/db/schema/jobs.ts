@@ -62,6 +62,8 @@ export const jobs = pgTable(
     lipAlteredFront: lift('lip_altered_front'),
     lipAlteredRear: lift('lip_altered_rear'),
     heaviestLoad: doublePrecision('heaviest_load'),
+    /** Tyre and wheel asked for, and suggested; see core/tyre/fitment. */
+    fitments: jsonb('fitments').notNull().default({ asked: null, suggested: null }),
     /** Of the plan fields: who changes them names the version seen. */
     version: integer('version').notNull().default(1),
     planBy: text('plan_by').notNull().default(''),

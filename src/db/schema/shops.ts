@@ -116,6 +116,24 @@ export const kits = pgTable(
   ],
 );
 
+/** Append-only: what the shop sets of the grades of fit, and what it can get; the latest row stands. */
+export const fitSettings = pgTable(
+  'fit_settings',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    shopId: shopId(),
+    /** See core/fit/rules. */
+    rules: jsonb('rules').notNull(),
+    stock: jsonb('stock').notNull(),
+    setBy: uuid('set_by').notNull(),
+    setAt: timestamp('set_at', { withTimezone: true, mode: 'string' }).notNull().defaultNow(),
+  },
+  (t) => [
+    foreignKey({ name: 'fit_settings_by', columns: [t.shopId, t.setBy], foreignColumns: [members.shopId, members.id] }),
+    index('fit_settings_latest').on(t.shopId, t.setAt.desc().nullsFirst()),
+  ],
+);
+
 /** Append-only: the latest row of a figure stands, the earlier ones tell who changed it when. */
 export const limits = pgTable(
   'limits',

@@ -17,6 +17,7 @@ import { bookVehicle as book, type BookingForm } from '../jobs/booking';
 import { acceptStop as accept, openNextGate as openGate, savePlan as setPlan, signOff as sign } from '../jobs/gatework';
 import type { PlanAnswer } from '../jobs/gatework';
 import { keepGeometry as keepVersion, pinGeometry as pinVersion } from '../jobs/geometry';
+import { saveFitment as setFitment, saveFitSettings as setFit } from '../jobs/fitwork';
 import { importJob as bringIn } from '../jobs/importing';
 import { saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
 import { NO_JOB } from '../jobs/withJob';
@@ -80,6 +81,13 @@ export async function pinGeometry(jobId: string, input: { stage: string; geometr
   return act('pinGeometry', async (member) => (isId(jobId) ? pinVersion(member, jobId, input) : refuse(NO_JOB)));
 }
 
+export async function saveFitment(
+  jobId: string,
+  input: { which: string; fitment: unknown; was: unknown },
+): Promise<Answer> {
+  return act('saveFitment', async (member) => (isId(jobId) ? setFitment(member, jobId, input) : refuse(NO_JOB)));
+}
+
 export async function sheetLinks(jobId: string): Promise<Answer<{ links: SheetLink[] }>> {
   return act('sheetLinks', async (member) =>
     isId(jobId) ? { ok: true, links: await sheetLinksOf(member, jobId) } : refuse(NO_JOB),
@@ -97,6 +105,14 @@ export async function revokeSheetLink(jobId: string, input: { link: string }): P
 export async function saveLimit(_before: Answer | null, form: FormData): Promise<Answer> {
   return act('saveLimit', async (member) => {
     const answer = await setLimit(member, formFields(form), member.units);
+    if (answer.ok) fresh();
+    return answer;
+  });
+}
+
+export async function saveFitSettings(_before: Answer | null, form: FormData): Promise<Answer> {
+  return act('saveFitSettings', async (member) => {
+    const answer = await setFit(member, formFields(form), member.units);
     if (answer.ok) fresh();
     return answer;
   });

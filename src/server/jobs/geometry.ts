@@ -4,6 +4,7 @@ import { GATES, type JobDocument } from '@/core/job/schema';
 import { assemble, fileOfEnds, type Assembled } from '@/core/linkage/assemble';
 import { kindOf } from '@/core/linkage/features';
 import type { KeptGeometry } from '@/core/linkage/kept';
+import { withObstacles } from '@/core/fit/obstacles';
 import { asBuilt } from '@/core/linkage/stages';
 import { readGeometryFile } from '@/core/suspension/readFile';
 import type { End, GeometryFile } from '@/core/suspension/schema';
@@ -24,7 +25,13 @@ export function currentGeometry(
   job: JobDocument,
   stage: 'before' | 'as-built',
 ): { ok: true; file: GeometryFile; sources: KeptGeometry['sources'] } | { ok: false; reason: string } {
-  const ends: Assembled[] = AXLES.map((axle) => (stage === 'before' ? assemble(job, axle) : asBuilt(job, axle)));
+  const ends: Assembled[] = AXLES.map((axle) =>
+    withObstacles(
+      job,
+      stage === 'before' ? assemble(job, axle) : asBuilt(job, axle),
+      stage === 'before' ? 'before' : 'after',
+    ),
+  );
   const broken = ends.find((end) => end.fault);
   if (broken?.fault) return { ok: false, reason: `${broken.fault.path}: ${broken.fault.fault}` };
   const { vehicle } = job;

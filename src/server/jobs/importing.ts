@@ -71,6 +71,7 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
         vehicleId: car?.id ?? '',
         kitId,
         ...plan,
+        fitments: document.fitments,
         gate: job.gate,
         bookedAt: job.bookedAt,
         bay: job.bay,

@@ -11,6 +11,7 @@ import { bookVehicle } from '@/server/actions/job';
 import { VehicleFront } from '../drawings/VehicleFront';
 import { VehicleSide } from '../drawings/VehicleSide';
 import { SelectField, TextField } from '../forms/fields';
+import { LiveFields } from '../forms/LiveFields';
 import { useUnits } from '../Units';
 
 type Form = Parameters<typeof bookVehicle>[0];
@@ -105,127 +106,129 @@ export function BookingForm() {
   const group = 'grid gap-4 sm:grid-cols-2';
   return (
     <form onSubmit={book} noValidate className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
-      <div className="space-y-7 p-5">
-        <h1>Book a vehicle</h1>
-        <section className={group} aria-label="Who brings it">
-          {text('customer', 'Customer')}
-          {text('contact', 'How to reach them', { hint: 'may stay empty' })}
-        </section>
-        <section aria-labelledby="vehicle">
-          <h2 id="vehicle" className="pb-3">
-            Vehicle
-          </h2>
-          <div className="grid gap-4 sm:grid-cols-4">
-            {text('make', 'Make')}
-            {text('model', 'Model')}
-            {text('tag', 'Known by', { placeholder: 'fleet number, plate' })}
-            <SelectField
-              label="Body"
-              options={[
-                ['wagon', 'wagon'],
-                ['pickup', 'pickup'],
-                ['van', 'van-body'],
-              ]}
-              {...register('body')}
-            />
-            {text('wheelbase', `Wheelbase, ${unit}`)}
-            {text('trackFront', `Front track, ${unit}`)}
-            {text('trackRear', `Rear track, ${unit}`)}
-            {text('tyreDiameter', `Tyre diameter, ${unit}`)}
-          </div>
-          <div className={`${group} pt-4`}>
-            <SelectField label="Front suspension" options={FRONT} {...register('frontSuspension')} />
-            <SelectField label="Rear suspension" options={REAR} {...register('rearSuspension')} />
-            <SelectField
-              label="Rear brake hose"
-              options={[
-                ['centre', 'one, body to axle'],
-                ['per-wheel', 'one a wheel'],
-              ]}
-              {...register('rearHose')}
-            />
-            <SelectField
-              label="Sway link runs from the bar"
-              options={[
-                ['down', 'down'],
-                ['up', 'up'],
-              ]}
-              {...register('swayLink')}
-            />
-          </div>
-        </section>
-        <section aria-labelledby="job">
-          <h2 id="job" className="pb-3">
-            The job
-          </h2>
-          <div className={group}>
-            {text('use', 'Use', { placeholder: 'daily, towing, trail, crossed-axle trail' })}
-            {text('bay', 'Bay', { hint: 'empty: waiting' })}
-            {text('wantedTyre', 'Tyre wanted')}
-            <SelectField
-              label="Heights are read"
-              options={[
-                ['hub-to-lip', 'hub centre to fender lip'],
-                ['floor-to-lip', 'floor to lip, and the loaded radius'],
-              ]}
-              {...register('heightSchool')}
-            />
-            <SelectField
-              label="Fit promised, front"
-              options={GRADES}
-              hint="Street: daily bumps. Trail: full travel. Crossed: one wheel up, one down."
-              {...register('promiseFront')}
-            />
-            <SelectField label="Fit promised, rear" options={GRADES} {...register('promiseRear')} />
-            <label className="flex min-h-12 items-center gap-3 sm:col-span-2">
-              <input type="checkbox" className="size-6" {...register('lipWillChange')} /> A lip will be trimmed or
-              moved: read a fixed body mark too
-            </label>
-          </div>
-        </section>
-        <section aria-labelledby="reference">
-          <h2 id="reference" className="pb-3">
-            What the kit’s claim is measured from
-          </h2>
-          <div className={group}>
-            <SelectField
-              label="Reference"
-              options={[
-                ['before', 'stock unknown: Before is used'],
-                ['maker-stock', 'maker’s stock figure'],
-                ['like-vehicle', 'a like vehicle, measured'],
-              ]}
-              {...register('referenceKind')}
-            />
-            {typed.referenceKind !== 'before' && (
-              <>
-                {text('referenceSource', 'Where it stands')}
-                {text('referenceFront', `Hub to lip, front, ${unit}`)}
-                {text('referenceRear', `Hub to lip, rear, ${unit}`)}
-              </>
-            )}
-          </div>
-        </section>
-        <label className="field">
-          Notes
-          <textarea rows={2} {...register('notes')} />
-        </label>
-      </div>
-      <aside className="border-l border-rule p-5">
-        <div className="space-y-4 lg:sticky lg:top-5">
-          <p className="text-sm font-semibold text-pencil">From these numbers</p>
-          <VehicleSide vehicle={vehicle} corners={[]} height={170} posts={false} />
-          <VehicleFront vehicle={vehicle} corners={[]} height={170} />
-          {message && (
-            <p role="alert" className="font-semibold text-stop">
-              {message}
-            </p>
-          )}
-          <button className="btn btn-main w-full" disabled={busy}>
-            Book it in
-          </button>
+      <LiveFields>
+        <div className="space-y-7 p-5">
+          <h1>Book a vehicle</h1>
+          <section className={group} aria-label="Who brings it">
+            {text('customer', 'Customer')}
+            {text('contact', 'How to reach them', { hint: 'may stay empty' })}
+          </section>
+          <section aria-labelledby="vehicle">
+            <h2 id="vehicle" className="pb-3">
+              Vehicle
+            </h2>
+            <div className="grid gap-4 sm:grid-cols-4">
+              {text('make', 'Make')}
+              {text('model', 'Model')}
+              {text('tag', 'Known by', { placeholder: 'fleet number, plate' })}
+              <SelectField
+                label="Body"
+                options={[
+                  ['wagon', 'wagon'],
+                  ['pickup', 'pickup'],
+                  ['van', 'van-body'],
+                ]}
+                {...register('body')}
+              />
+              {text('wheelbase', `Wheelbase, ${unit}`)}
+              {text('trackFront', `Front track, ${unit}`)}
+              {text('trackRear', `Rear track, ${unit}`)}
+              {text('tyreDiameter', `Tyre diameter, ${unit}`)}
+            </div>
+            <div className={`${group} pt-4`}>
+              <SelectField label="Front suspension" options={FRONT} {...register('frontSuspension')} />
+              <SelectField label="Rear suspension" options={REAR} {...register('rearSuspension')} />
+              <SelectField
+                label="Rear brake hose"
+                options={[
+                  ['centre', 'one, body to axle'],
+                  ['per-wheel', 'one a wheel'],
+                ]}
+                {...register('rearHose')}
+              />
+              <SelectField
+                label="Sway link runs from the bar"
+                options={[
+                  ['down', 'down'],
+                  ['up', 'up'],
+                ]}
+                {...register('swayLink')}
+              />
+            </div>
+          </section>
+          <section aria-labelledby="job">
+            <h2 id="job" className="pb-3">
+              The job
+            </h2>
+            <div className={group}>
+              {text('use', 'Use', { placeholder: 'daily, towing, trail, crossed-axle trail' })}
+              {text('bay', 'Bay', { hint: 'empty: waiting' })}
+              {text('wantedTyre', 'Tyre wanted')}
+              <SelectField
+                label="Heights are read"
+                options={[
+                  ['hub-to-lip', 'hub centre to fender lip'],
+                  ['floor-to-lip', 'floor to lip, and the loaded radius'],
+                ]}
+                {...register('heightSchool')}
+              />
+              <SelectField
+                label="Fit promised, front"
+                options={GRADES}
+                hint="Street: daily bumps. Trail: full travel. Crossed: one wheel up, one down."
+                {...register('promiseFront')}
+              />
+              <SelectField label="Fit promised, rear" options={GRADES} {...register('promiseRear')} />
+              <label className="flex min-h-12 items-center gap-3 sm:col-span-2">
+                <input type="checkbox" className="size-6" {...register('lipWillChange')} /> A lip will be trimmed or
+                moved: read a fixed body mark too
+              </label>
+            </div>
+          </section>
+          <section aria-labelledby="reference">
+            <h2 id="reference" className="pb-3">
+              What the kit’s claim is measured from
+            </h2>
+            <div className={group}>
+              <SelectField
+                label="Reference"
+                options={[
+                  ['before', 'stock unknown: Before is used'],
+                  ['maker-stock', 'maker’s stock figure'],
+                  ['like-vehicle', 'a like vehicle, measured'],
+                ]}
+                {...register('referenceKind')}
+              />
+              {typed.referenceKind !== 'before' && (
+                <>
+                  {text('referenceSource', 'Where it stands')}
+                  {text('referenceFront', `Hub to lip, front, ${unit}`)}
+                  {text('referenceRear', `Hub to lip, rear, ${unit}`)}
+                </>
+              )}
+            </div>
+          </section>
+          <label className="field">
+            Notes
+            <textarea rows={2} {...register('notes')} />
+          </label>
         </div>
-      </aside>
+        <aside className="border-l border-rule p-5">
+          <div className="space-y-4 lg:sticky lg:top-5">
+            <p className="text-sm font-semibold text-pencil">From these numbers</p>
+            <VehicleSide vehicle={vehicle} corners={[]} height={170} posts={false} />
+            <VehicleFront vehicle={vehicle} corners={[]} height={170} />
+            {message && (
+              <p role="alert" className="font-semibold text-stop">
+                {message}
+              </p>
+            )}
+            <button className="btn btn-main w-full" disabled={busy}>
+              Book it in
+            </button>
+          </div>
+        </aside>
+      </LiveFields>
     </form>
   );
 }

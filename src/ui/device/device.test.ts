@@ -149,6 +149,7 @@ const snapshot = (revision: number, ids: string[]): Snapshot => {
     kitId: null,
     kits: [],
     versions: [],
+    stock: { tyres: [], wheels: [], spacers: [], stops: [] },
     mine: [],
     signed: null,
     document: { ...job, readings: ids.map((id) => ({ id }) as (typeof job.readings)[number]) },

@@ -52,6 +52,18 @@ export function openStore(name = 'high-gate'): Store {
           kept.snapshot.versions ??= [];
         }),
     );
+  // And those kept before tyres were tried, which know neither fitments nor the shop's rules.
+  store
+    .version(3)
+    .stores({})
+    .upgrade((tx) =>
+      tx
+        .table<KeptJob>('jobs')
+        .toCollection()
+        .modify((kept) => {
+          kept.snapshot.document = JobDocument.parse(kept.snapshot.document);
+        }),
+    );
   return store;
 }
 

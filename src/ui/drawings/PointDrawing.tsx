@@ -1,9 +1,11 @@
 import type { ReactNode } from 'react';
+import { obstaclePoint } from '@/core/job/points/clearancePoints';
 import type { PointDrawing as Kind } from '@/core/job/points/point';
 import type { VehicleState } from '@/core/job/places';
+import { OnTheClock, WheelSection } from './roundTheWheel';
+import { Tape, TAPE, Wheel } from './tapeParts';
 
 const INK = 'var(--graphite)';
-const TAPE = 'var(--paint)';
 
 /** A drawing of where the tape or gauge goes. The words beside it say the same, so it is hidden from a screen reader. */
 export function PointDrawing({
@@ -25,36 +27,17 @@ export function PointDrawing({
 }
 
 const Floor = () => <line x1="20" x2="380" y1="340" y2="340" stroke="var(--rule)" strokeWidth="5" />;
-const Wheel = ({ x = 200, y = 225, r = 115 }: { x?: number; y?: number; r?: number }) => (
-  <>
-    <circle cx={x} cy={y} r={r} />
-    <circle cx={x} cy={y} r={r * 0.58} />
-    <circle cx={x} cy={y} r={r * 0.17} />
-  </>
-);
 const Arch = ({ top = 60 }: { top?: number }) => (
   <path
     d={`M14 ${top + 92} H58 C66 ${top + 20} 130 ${top} 200 ${top} C270 ${top} 334 ${top + 20} 342 ${top + 92} H386`}
   />
 );
-/** A tape between two points with a hook at its start and sixteenths along it. */
-function Tape({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number }) {
-  const length = Math.hypot(x2 - x1, y2 - y1);
-  const angle = (Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI;
-  return (
-    <g transform={`translate(${x1} ${y1}) rotate(${angle})`} stroke={TAPE}>
-      <line x1="0" x2={length} y1="0" y2="0" strokeWidth="5" />
-      <line x1={length} x2={length} y1="-12" y2="12" strokeWidth="5" />
-      {Array.from({ length: Math.floor(length / 12) }, (_, i) => (
-        <line key={i} x1={12 * (i + 1)} x2={12 * (i + 1)} y1="2" y2={i % 4 === 3 ? 16 : 9} strokeWidth="1.8" />
-      ))}
-      <circle cx="0" cy="0" r="7" fill={TAPE} stroke="none" />
-    </g>
-  );
-}
-
 function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string): ReactNode {
   switch (kind) {
+    case 'clock':
+      return obstaclePoint(point)?.what === 'o' ? <WheelSection point={point} /> : <OnTheClock point={point} />;
+    case 'wheel':
+      return <WheelSection point={point} />;
     case 'lip':
       return (
         <>

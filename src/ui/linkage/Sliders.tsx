@@ -37,7 +37,7 @@ export function Sliders({ pose, onPose, stops, steered }: Props) {
   return (
     <div className="border border-rule bg-panel p-3">
       <div className="grid gap-x-6 xl:grid-cols-2">
-        <One
+        <SliderRow
           name="Both"
           value={heave}
           text={mm(heave)}
@@ -47,7 +47,7 @@ export function Sliders({ pose, onPose, stops, steered }: Props) {
           marks={stops.map((s) => (s.left + s.right) / 2)}
           onValue={(v) => onPose({ ...pose, left: clamp(v + roll), right: clamp(v - roll) })}
         />
-        <One
+        <SliderRow
           name="Left"
           value={pose.left}
           text={mm(pose.left)}
@@ -57,7 +57,7 @@ export function Sliders({ pose, onPose, stops, steered }: Props) {
           marks={stops.map((s) => s.left)}
           onValue={(left) => onPose({ ...pose, left })}
         />
-        <One
+        <SliderRow
           name="Roll, left up"
           value={roll}
           text={mm(roll)}
@@ -67,7 +67,7 @@ export function Sliders({ pose, onPose, stops, steered }: Props) {
           marks={[0]}
           onValue={(v) => onPose({ ...pose, left: clamp(heave + v), right: clamp(heave - v) })}
         />
-        <One
+        <SliderRow
           name="Right"
           value={pose.right}
           text={mm(pose.right)}
@@ -78,7 +78,7 @@ export function Sliders({ pose, onPose, stops, steered }: Props) {
           onValue={(right) => onPose({ ...pose, right })}
         />
         {steered && (
-          <One
+          <SliderRow
             name="Steer"
             value={pose.steer * 100}
             text={`${Math.round(pose.steer * 100)} % lock`}
@@ -113,7 +113,8 @@ export function Sliders({ pose, onPose, stops, steered }: Props) {
   );
 }
 
-function One({
+/** One slider with its name before it and its figure after it; chalk marks where a stance stands. */
+export function SliderRow({
   name,
   value,
   text,

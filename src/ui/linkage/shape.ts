@@ -127,7 +127,7 @@ export function tyreRings(
   axis: Vec3,
   tyre: Tyre,
   points = 40,
-): { outer: Vec3[]; inner: Vec3[]; rim: Vec3[] } {
+): { outer: Vec3[]; inner: Vec3[]; rim: Vec3[]; faces: Vec3[] } {
   const a = unit(axis);
   const e1 = unit(cross(a, Math.abs(a[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]));
   const e2 = cross(a, e1);
@@ -148,6 +148,8 @@ export function tyreRings(
     outer: ring(r, half - tyre.shoulderRadius),
     inner: ring(r, tyre.shoulderRadius - half),
     rim: ring(r * 0.55, half),
+    /** Where the sidewalls stand out farthest. */
+    faces: [...ring(r - tyre.shoulderRadius, half), ...ring(r - tyre.shoulderRadius, -half)],
   };
 }
 

@@ -26,4 +26,26 @@ export function sweeper(): Sweeper {
   }
   return kept;
 }
-export { proxy };
+
+/**
+ * Asks the sweep worker for something that takes a while.
+ *
+ * @param onShare told how far it is, 0 to 1; shares come over another channel than the answer, so that the last of them
+ *   may arrive after it: those are not told any more
+ * @returns the answer; rejects where the worker's code cannot be loaded
+ */
+export async function askSweeper<P extends Promise<unknown>>(
+  ask: (api: Remote<SweepApi>, report: (share: number) => void) => P,
+  onShare: (share: number) => void,
+): Promise<Awaited<P>> {
+  const { api, failed } = sweeper();
+  let answered = false;
+  const report = proxy((share: number) => {
+    if (!answered) onShare(share);
+  });
+  try {
+    return await Promise.race([ask(api, report), failed]);
+  } finally {
+    answered = true;
+  }
+}

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { fileOfEnds, type Assembled } from '@/core/linkage/assemble';
 import { CURVE_COLUMNS, curveGrid } from '@/core/linkage/curves';
 import type { FigureName } from '@/core/suspension/figures';
-import { proxy, sweeper } from './sweeper';
+import { askSweeper } from './sweeper';
 
 /** One pose of the curves: its travel, and a figure by name (null where it cannot be reached). */
 export type CurveRow = { travel: number } & Partial<Record<FigureName, number | null>>;
@@ -24,15 +24,10 @@ export function useCurves(end: Assembled): Curves {
     void (async () => {
       const grid = curveGrid();
       try {
-        const { api, failed } = sweeper();
-        const swept = api.sweep(
-          JSON.parse(file),
-          axle,
-          grid,
-          [...CURVE_COLUMNS],
-          proxy((share: number) => set({ state: 'working', share })),
+        const answer = await askSweeper(
+          (api, report) => api.sweep(JSON.parse(file), axle, grid, [...CURVE_COLUMNS], report),
+          (share) => set({ state: 'working', share }),
         );
-        const answer = await Promise.race([swept, failed]);
         if (!answer.ok) return set({ state: 'failed', why: answer.reason });
         const width = CURVE_COLUMNS.length;
         const rows = grid.travel.map((travel, n) => {

@@ -4,6 +4,7 @@ import { useState, useTransition } from 'react';
 import { inviteMember } from '@/server/actions/members';
 import { CopyLink } from '../CopyLink';
 import { SelectField, TextField } from '../forms/fields';
+import { LiveFields } from '../forms/LiveFields';
 import { ROLE_OPTIONS } from './roles';
 
 const EMPTY = { name: '', email: '', role: 'technician' };
@@ -33,27 +34,28 @@ export function InviteForm() {
   });
   return (
     <form
-      className="space-y-3"
       onSubmit={(event) => {
         event.preventDefault();
         invite();
       }}
     >
-      <h2>Invite somebody</h2>
-      <TextField label="Name" {...field('name')} />
-      <TextField label="E-mail" {...field('email')} />
-      <SelectField label="Role" options={ROLE_OPTIONS} {...field('role')} />
-      {message && Object.keys(errors).length === 0 && (
-        <p role="alert" className="font-semibold text-stop">
-          {message}
-        </p>
-      )}
-      <button className="btn btn-main w-full" disabled={busy}>
-        Make invitation link
-      </button>
-      {path && (
-        <CopyLink path={path} hint="Shown this once, good for a week and for one person. Hand it on yourself." />
-      )}
+      <LiveFields className="space-y-3">
+        <h2>Invite somebody</h2>
+        <TextField label="Name" {...field('name')} />
+        <TextField label="E-mail" {...field('email')} />
+        <SelectField label="Role" options={ROLE_OPTIONS} {...field('role')} />
+        {message && Object.keys(errors).length === 0 && (
+          <p role="alert" className="font-semibold text-stop">
+            {message}
+          </p>
+        )}
+        <button className="btn btn-main w-full" disabled={busy}>
+          Make invitation link
+        </button>
+        {path && (
+          <CopyLink path={path} hint="Shown this once, good for a week and for one person. Hand it on yourself." />
+        )}
+      </LiveFields>
     </form>
   );
 }

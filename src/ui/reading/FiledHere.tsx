@@ -3,18 +3,13 @@
 import { useState, useTransition } from 'react';
 import { show } from '@/core/units/format';
 import { pointById } from '@/core/job/points';
-import type { Reading, Strike } from '@/core/job/schema';
+import type { Reading } from '@/core/job/schema';
+import type { Told } from '@/core/job/story';
 import { FiledState } from '../device/FiledState';
 import { useFiling } from '../room/useFiling';
 import { useUnits } from '../Units';
 
-export interface FiledReading {
-  reading: Reading;
-  struck: Strike | null;
-  superseded: boolean;
-  /** Who read it later without knowing of this one. */
-  yieldsTo: string | null;
-  staleBecause: string | null;
+export interface FiledReading extends Told {
   when: string;
   /** Whether the server has it yet. */
   state: 'here' | 'filed';

@@ -202,7 +202,9 @@ export function ReadingInHand(props: Props) {
                     ? '3.2'
                     : measured === 'share'
                       ? '3/4'
-                      : '0'
+                      : measured === 'clock'
+                        ? '8:30'
+                        : '0'
               }
               className="fig w-full border-b-[3px] border-graphite bg-transparent pb-1 text-[44px] leading-none"
             />

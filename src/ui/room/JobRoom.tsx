@@ -7,6 +7,8 @@ import { useDevice } from '../device/DeviceProvider';
 import { GateRail } from '../GateRail';
 import { VehicleBand } from '../VehicleBand';
 import { BuildRoom } from './BuildRoom';
+import { ClearanceRoom } from './ClearanceRoom';
+import { FinderRoom } from './FinderRoom';
 import { IntakeRoom } from './IntakeRoom';
 import { LinkageRoom } from './LinkageRoom';
 import { MetNotice } from './MetNotice';
@@ -60,7 +62,12 @@ export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker
   return (
     <RoomContext.Provider value={room}>
       <GateRail jobId={view.id} gates={view.gates} />
-      <VehicleBand vehicle={view.job.vehicle} corners={view.corners} verdicts={view.verdicts} />
+      <VehicleBand
+        vehicle={view.job.vehicle}
+        corners={view.corners}
+        verdicts={view.verdicts}
+        slim={below === 'clearance' || below === 'finder'}
+      />
       <MetNotice />
       <Inside room={below as Room} view={view} />
     </RoomContext.Provider>
@@ -90,6 +97,12 @@ function Inside({ room, view }: { room: Room; view: JobView }) {
     case 'linkage':
       return (
         <LinkageRoom key={asked.get('end') ?? 'front'} view={view} asked={{ end: asked.get('end') ?? undefined }} />
+      );
+    case 'clearance':
+      return <ClearanceRoom key={asked.get('at') ?? ''} view={view} asked={{ at: asked.get('at') ?? undefined }} />;
+    case 'finder':
+      return (
+        <FinderRoom key={asked.get('end') ?? 'front'} view={view} asked={{ end: asked.get('end') ?? undefined }} />
       );
     case 'story':
       return <StoryRoom view={view} />;

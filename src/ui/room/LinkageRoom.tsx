@@ -23,6 +23,7 @@ import { LinkageView } from '../linkage/LinkageView';
 import { PointsPanel } from '../linkage/PointsPanel';
 import { jointsOf } from '../linkage/shape';
 import { Sliders, type Pose, type Stop } from '../linkage/Sliders';
+import { Choice } from './Choice';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
@@ -170,12 +171,12 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
       </div>
       <aside className="border-l border-rule p-5">
         <Tabs.Root value={tab} onValueChange={setTab}>
-          <Tabs.List aria-label="What follows from it" className="flex flex-wrap gap-1 border-b border-rule pb-2">
+          <Tabs.List aria-label="What follows from it" className="flex flex-wrap gap-x-1.5 border-b border-rule pb-2">
             {TABS.map(([value, name]) => (
               <Tabs.Trigger
                 key={value}
                 value={value}
-                className="min-h-12 px-1.5 font-semibold text-pencil data-[state=active]:border-b-4 data-[state=active]:border-graphite data-[state=active]:text-graphite"
+                className="min-h-12 px-0.5 text-[15px] font-semibold text-pencil data-[state=active]:border-b-4 data-[state=active]:border-graphite data-[state=active]:text-graphite"
               >
                 {name}
                 {value === 'gauges' && findings > 0 && <span className="text-watch"> ({findings})</span>}
@@ -228,34 +229,5 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
         </p>
       </aside>
     </main>
-  );
-}
-
-/** A row of buttons, one of them pressed. */
-function Choice({
-  label,
-  value,
-  options,
-  onValue,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [string, string])[];
-  onValue: (value: string) => void;
-}) {
-  return (
-    <div role="group" aria-label={label} className="flex">
-      {options.map(([key, name]) => (
-        <button
-          key={key}
-          type="button"
-          aria-pressed={key === value}
-          className={`btn rounded-none ${key === value ? 'btn-main' : ''}`}
-          onClick={() => onValue(key)}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
   );
 }

@@ -6,6 +6,7 @@ import { ChecksPanel } from '../ChecksPanel';
 import { HeightPosts } from '../drawings/HeightPosts';
 import { Words } from '../Figure';
 import { OpenGate } from '../job/OpenGate';
+import { ClearanceCard } from './ClearanceCard';
 import { LinkageCard } from './LinkageCard';
 import { PlanForm } from '../job/PlanForm';
 import type { JobView } from './view';
@@ -22,6 +23,7 @@ export function PlanRoom({ view }: { view: JobView }) {
         <h1>The lift that is wanted</h1>
         <PlanForm editable={editable} />
         <HeightPosts corners={corners.map((c) => ({ ...c, after: null, rise: null }))} />
+        <ClearanceCard view={view} route={null} />
         <LinkageCard view={view} routes={false} />
       </div>
       <aside className="space-y-5 border-l border-rule p-5">

@@ -2,9 +2,11 @@
 
 import { useEffect } from 'react';
 import { unlockedBy } from '@/core/checks/unlocks';
+import { obstacleKind } from '@/core/clearance/catalogue';
 import { featureById } from '@/core/linkage/features';
 import { Figures } from '@/core/job/figures';
 import { otherSide, STATE_NAME } from '@/core/job/places';
+import { obstaclePoint } from '@/core/job/points/clearancePoints';
 import { isEssential } from '@/core/job/points';
 import type { ReadingGate } from '@/core/job/schema';
 import { buildRoute, minutesLeft, ROUTE_KINDS, type RouteKind, type RouteStop } from '@/core/route/route';
@@ -29,6 +31,8 @@ const ROUTE_NAME: Record<RouteKind, string> = {
   short: 'short route',
   linkage: 'linkage route, left side',
   'linkage-both': 'linkage route, both sides',
+  clearance: 'route round the wheels, left side',
+  'clearance-both': 'route round the wheels, both sides',
 };
 
 /** The way through the readings: leads back to the gate where there is none (any more). */
@@ -53,6 +57,11 @@ export function ReadRoom(props: Props) {
 
 /** What stays assumed until a point of the linkage is measured; null for any other reading. */
 function lockedBy(point: string): string | null {
+  const taped = obstaclePoint(point);
+  if (taped?.what === 'cut')
+    return `What stands round the wheel: ${obstacleKind(taped.obstacle)?.name ?? taped.obstacle}. Left alone, it counts as not cut, and its gap reads too small.`;
+  if (taped)
+    return `What stands round the wheel: ${obstacleKind(taped.obstacle)?.name ?? taped.obstacle}. Left alone, it stays not measured, and no pose is proved against it.`;
   if (!point.startsWith('lk.')) return null;
   const feature = featureById(point.slice(3, point.lastIndexOf('.')));
   return `${feature ? `Of the linkage: ${feature.locks}.` : 'Of the linkage.'} Left alone, the point stays assumed and clears nothing After.`;

@@ -13,6 +13,7 @@ import { ChecksPanel } from '../ChecksPanel';
 import { HeightPosts } from '../drawings/HeightPosts';
 import { Words } from '../Figure';
 import { OpenGate } from '../job/OpenGate';
+import { ClearanceCard } from './ClearanceCard';
 import { LinkageCard } from './LinkageCard';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
@@ -67,6 +68,7 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
           </dl>
         )}
         <RouteMap id={id} gate={gate} stops={full} />
+        <ClearanceCard view={view} route={shut === null ? gate : null} />
         <LinkageCard view={view} routes={gate === 'before' && shut === null} />
         {gate === 'after' && (
           <section className="space-y-3 border-t border-rule pt-4">

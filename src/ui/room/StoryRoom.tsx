@@ -2,33 +2,90 @@
 
 import { useState, useTransition } from 'react';
 import { GATE_TITLE } from '@/core/gates/gates';
-import { spotName } from '@/core/job/figures';
+import type { ReadingGate } from '@/core/job/schema';
+import { findInStory, storyOf } from '@/core/job/story';
 import { whenShort } from '@/core/time/when';
 import { FiledState } from '../device/FiledState';
 import { RefusedList } from '../device/RefusedList';
 import { FiledHere } from '../reading/FiledHere';
-import { filedAt } from './filedAt';
+import { listed } from './filedAt';
 import { useFiling } from './useFiling';
 import type { JobView } from './view';
+
+/** Spots shown at once: a job that was taped all round has many hundreds. */
+const AT_ONCE = 40;
+const GATES = [
+  [null, 'All gates'],
+  ['before', GATE_TITLE.before],
+  ['after', GATE_TITLE.after],
+] as const;
 
 export function StoryRoom({ view }: { view: JobView }) {
   const { job, member, open, bay, refused } = view;
   const zone = member.shop.timeZone;
-  const spots = new Map(job.readings.map((r) => [`${r.gate}/${r.point}/${r.place}/${r.state}`, r]));
+  const [words, setWords] = useState('');
+  const [gate, setGate] = useState<ReadingGate | null>(null);
+  const [most, setMost] = useState(AT_ONCE);
+  const story = storyOf(job);
+  const found = findInStory(story, words, gate);
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="p-5">
         <h1 className="pb-3">Every reading, with its story</h1>
         {refused.length > 0 && <RefusedList refused={refused} />}
-        {spots.size === 0 && <p className="hint">Nothing read yet. Open the Before gate and take the first.</p>}
+        {story.length === 0 && <p className="hint">Nothing read yet. Open the Before gate and take the first.</p>}
+        {story.length > 0 && (
+          <div className="flex flex-wrap items-end gap-x-5 gap-y-3 pb-5">
+            <label className="field grow">
+              Find a reading
+              <input
+                type="search"
+                value={words}
+                placeholder="lip front left, 34 1/2, a name or a note"
+                onChange={(e) => {
+                  setWords(e.target.value);
+                  setMost(AT_ONCE);
+                }}
+              />
+            </label>
+            <label className="field">
+              Read at
+              <select
+                value={gate ?? ''}
+                onChange={(e) => {
+                  setGate(GATES.find(([id]) => id === e.target.value)?.[0] ?? null);
+                  setMost(AT_ONCE);
+                }}
+              >
+                {GATES.map(([id, name]) => (
+                  <option key={name} value={id ?? ''}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </div>
+        )}
+        {story.length > 0 && (
+          <p role="status" className="pb-4 text-pencil">
+            {found.length === 0
+              ? 'No reading has all of these words. Take one away, or look at all gates.'
+              : `${Math.min(most, found.length)} of ${found.length} points, the latest read first`}
+          </p>
+        )}
         <div className="grid gap-x-10 gap-y-5 md:grid-cols-2">
-          {[...spots].map(([key, spot]) => (
+          {found.slice(0, most).map(({ key, name, told }) => (
             <section key={key}>
-              <h2 className="border-b border-graphite pb-1 text-base first-letter:uppercase">{spotName(spot)}</h2>
-              <FiledHere open={open && bay} filed={filedAt(view, spot, (iso) => whenShort(iso, zone))} />
+              <h2 className="border-b border-graphite pb-1 text-base first-letter:uppercase">{name}</h2>
+              <FiledHere open={open && bay} filed={listed(told, view.stateOf, (iso) => whenShort(iso, zone))} />
             </section>
           ))}
         </div>
+        {found.length > most && (
+          <button type="button" className="btn mt-6" onClick={() => setMost(most + AT_ONCE)}>
+            Show {Math.min(AT_ONCE, found.length - most)} more
+          </button>
+        )}
       </div>
       <aside className="space-y-6 border-l border-rule p-5">
         <section aria-labelledby="notes">

@@ -1,28 +1,12 @@
-import { staleBecause, standingReadings } from '@/core/job/figures';
-import type { Reading } from '@/core/job/schema';
+import type { Spot } from '@/core/job/figures';
+import { toldAt, type Told } from '@/core/job/story';
 import type { FiledReading } from '../reading/FiledHere';
 import type { JobView } from './view';
 
+/** A told reading as it is listed: when, in the shop's words, and whether the server has it yet. */
+export const listed = (told: readonly Told[], stateOf: JobView['stateOf'], when: (iso: string) => string) =>
+  told.map((t): FiledReading => ({ ...t, when: when(t.reading.takenAt), state: stateOf(t.reading.id) }));
+
 /** Everything filed at a spot, latest first, with its story. */
-export function filedAt(
-  { job, stateOf }: JobView,
-  spot: Pick<Reading, 'gate' | 'point' | 'place' | 'state'>,
-  when: (iso: string) => string,
-): FiledReading[] {
-  const standing = new Set(standingReadings(job).map((r) => r.id));
-  return job.readings
-    .filter((r) => r.gate === spot.gate && r.point === spot.point && r.place === spot.place && r.state === spot.state)
-    .sort((a, b) => Date.parse(b.takenAt) - Date.parse(a.takenAt))
-    .map((reading) => {
-      const later = job.overlaps.find((o) => o.yields === reading.id);
-      return {
-        reading,
-        struck: job.strikes.find((s) => s.reading === reading.id) ?? null,
-        superseded: !standing.has(reading.id),
-        yieldsTo: job.readings.find((r) => r.id === later?.stands)?.takenBy ?? null,
-        staleBecause: staleBecause(job, reading)?.what ?? null,
-        when: when(reading.takenAt),
-        state: stateOf(reading.id),
-      };
-    });
-}
+export const filedAt = ({ job, stateOf }: JobView, spot: Spot, when: (iso: string) => string): FiledReading[] =>
+  listed(toldAt(job, spot), stateOf, when);

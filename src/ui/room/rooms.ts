@@ -1,4 +1,4 @@
-/** Where one can be in a job: its six gates, the two routes, the linkage, the story. */
+/** Where one can be in a job: its six gates, the two routes, the linkage, the clearance and the fit finder, the story. */
 export const ROOMS = [
   'intake',
   'before',
@@ -9,6 +9,8 @@ export const ROOMS = [
   'after/read',
   'release',
   'linkage',
+  'clearance',
+  'finder',
   'story',
 ] as const;
 export type Room = (typeof ROOMS)[number];

@@ -3,6 +3,8 @@
 import { createContext, useContext } from 'react';
 import { workJob } from '@/core/checks/workJob';
 import type { Verdict } from '@/core/checks/types';
+import { takeSwept } from '@/core/fit/assessed';
+import { DEFAULT_STOCK } from '@/core/fit/rules';
 import { withWaiting } from '@/core/filing/applyEntry';
 import { gateStates, type GateState } from '@/core/gates/gates';
 import type { JobDocument } from '@/core/job/schema';
@@ -29,6 +31,7 @@ export interface JobView {
   planAt: string | null;
   kitId: string | null;
   kits: readonly KitChoice[];
+  stock: Snapshot['stock'];
   versions: readonly GeometryVersion[];
   member: Looker;
   job: JobDocument;
@@ -50,6 +53,7 @@ export interface JobView {
 
 /** Works the job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again. */
 export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[]): JobView {
+  if (snapshot.swept) takeSwept(snapshot.document, snapshot.swept);
   const own = waiting.filter((w) => w.jobId === snapshot.id);
   const live = own.filter((w) => w.state !== 'refused');
   const job = withWaiting(
@@ -67,6 +71,8 @@ export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Wai
     planAt: snapshot.planAt,
     kitId: snapshot.kitId,
     kits: snapshot.kits,
+    // A snapshot kept on the device before there was a stock has none.
+    stock: snapshot.stock ?? DEFAULT_STOCK,
     versions: snapshot.versions,
     member,
     job,

@@ -3,6 +3,7 @@
 import { startTransition, useActionState, useState } from 'react';
 import { saveKit } from '@/server/actions/job';
 import { TextField } from '../forms/fields';
+import { LiveFields } from '../forms/LiveFields';
 import { KitMoves, type MoveRow } from './KitMoves';
 
 /** Adds a kit from its sheet. */
@@ -33,23 +34,24 @@ export function KitForm() {
         const form = new FormData(event.currentTarget);
         startTransition(() => act(form));
       }}
-      className="space-y-4"
     >
-      <h2>Add a kit</h2>
-      <TextField label="Name" {...bind('name')} />
-      <TextField label="Claims, front" {...bind('claimFront')} />
-      <TextField label="Claims, rear" {...bind('claimRear')} />
-      <TextField label="Where it stands" hint="sheet and revision" {...bind('source')} />
-      <KitMoves rows={moves} onRows={setMoves} wrong={errors.patches} />
-      <input type="hidden" name="patches" value={JSON.stringify(moves)} />
-      {answer?.ok && (
-        <p role="status" className="font-semibold text-clear">
-          Added.
-        </p>
-      )}
-      <button className="btn btn-main" disabled={busy}>
-        Add kit
-      </button>
+      <LiveFields className="space-y-4">
+        <h2>Add a kit</h2>
+        <TextField label="Name" {...bind('name')} />
+        <TextField label="Claims, front" {...bind('claimFront')} />
+        <TextField label="Claims, rear" {...bind('claimRear')} />
+        <TextField label="Where it stands" hint="sheet and revision" {...bind('source')} />
+        <KitMoves rows={moves} onRows={setMoves} wrong={errors.patches} />
+        <input type="hidden" name="patches" value={JSON.stringify(moves)} />
+        {answer?.ok && (
+          <p role="status" className="font-semibold text-clear">
+            Added.
+          </p>
+        )}
+        <button className="btn btn-main" disabled={busy}>
+          Add kit
+        </button>
+      </LiveFields>
     </form>
   );
 }

@@ -1,12 +1,32 @@
 import { expect, type Page } from '@playwright/test';
 
+export type Person = 'Runa' | 'Ivo' | 'Maren' | 'Solvei';
 export const PASSWORD = 'high-gate-demo';
 
 /** Signs in from the start page with the demo's button for that person. */
-export async function signInAs(page: Page, name: 'Runa' | 'Ivo' | 'Maren' | 'Solvei') {
+export async function signInAs(page: Page, name: Person) {
   await page.goto('/');
   await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
   await expect(page.getByRole('heading', { name: 'What may open next' })).toBeVisible();
+}
+
+type Cookies = Awaited<ReturnType<ReturnType<Page['context']>['cookies']>>;
+const earlier = new Map<Person, Cookies>();
+
+/**
+ * In the Yard, as somebody who is signed in: by the form the first time, with the same session from then on, until a
+ * test ends it.
+ */
+export async function signedIn(page: Page, name: Person) {
+  const cookies = earlier.get(name);
+  if (cookies) {
+    await page.context().addCookies(cookies);
+    await page.goto('/yard');
+    if (new URL(page.url()).pathname === '/yard') return;
+    await page.context().clearCookies();
+  }
+  await signInAs(page, name);
+  earlier.set(name, await page.context().cookies());
 }
 
 export async function chooseUnits(page: Page, units: 'in' | 'mm') {

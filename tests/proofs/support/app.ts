@@ -23,7 +23,9 @@ export interface Ground {
 export async function prepare(name: string, { durable = false } = {}): Promise<Ground> {
   await nodeModules();
   await build();
-  const cluster = await startCluster(await postgres(), name, { throwaway: true, port: 54820, durable });
+  // Far apart by name: proofs run side by side, and a port that was free a moment ago may not be any more.
+  const port = 54820 + 10 * ['access', 'two', 'crash', 'away', 'fuzz'].indexOf(name);
+  const cluster = await startCluster(await postgres(), name, { throwaway: true, port, durable });
   const env = { ...process.env, ...databaseEnv(cluster.url, SECRET), HIGH_GATE_DEMO: '1' };
   await migrate(env);
   if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) throw new Error('the demo data could not be loaded');

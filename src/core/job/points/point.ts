@@ -19,7 +19,9 @@ export type PointDrawing =
   | 'load'
   | 'hand'
   | 'tyre'
-  | 'linkage';
+  | 'linkage'
+  | 'clock'
+  | 'wheel';
 
 /** One thing that is measured or looked at, wherever on the vehicle it applies. */
 export interface Point {
@@ -41,7 +43,7 @@ export interface Point {
   range: readonly [number, number];
   seconds: number;
   /** Belongs to a route of its own, not to the walk round the vehicle. */
-  route?: 'linkage';
+  route?: 'linkage' | 'clearance';
   /** May be minus: the keypad has a sign. */
   signed?: boolean;
   staleOn: readonly ChangeKind[];

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { z } from 'zod';
 import { requireMember } from '@/server/session';
-import { snapshotOf } from '@/server/snapshot';
+import { forDevice, snapshotOf } from '@/server/snapshot';
 import { Frame } from '@/ui/Frame';
 import { JobRoom } from '@/ui/room/JobRoom';
 import { isRoom } from '@/ui/room/rooms';
@@ -18,7 +18,7 @@ export default async function Job({ params }: { params: Promise<{ id: string; ro
   return (
     <Frame member={member} where={where}>
       <JobRoom
-        initial={snapshot}
+        initial={forDevice(snapshot)}
         member={{ id: member.id, name: member.name, role: member.role, shop: member.shop, units: member.units }}
       />
     </Frame>

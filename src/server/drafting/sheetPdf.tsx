@@ -48,14 +48,14 @@ const plain = (text: string): string =>
  * @param printed when it is printed, local time with zone
  * @param seal of a signed sheet: its hash, and what was amended (times as printed)
  */
-export function sheetPdf(
+export async function sheetPdf(
   sheet: Sheet,
   shop: string,
   paper: 'A4' | 'LETTER',
   printed: string,
   seal: Seal | null = null,
-): Promise<Buffer> {
-  return renderToBuffer(
+): Promise<Uint8Array<ArrayBuffer>> {
+  const made = await renderToBuffer(
     <Document title={`${sheet.number} ${sheet.status}`} author={shop}>
       <Page size={paper} style={s.page}>
         <View style={s.top}>
@@ -153,6 +153,7 @@ export function sheetPdf(
       </Page>
     </Document>,
   );
+  return new Uint8Array(made);
 }
 
 function VerdictRow({ v }: { v: SheetVerdict }) {

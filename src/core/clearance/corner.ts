@@ -1,0 +1,131 @@
+import { Point, type Vec3 } from '../geometry/point';
+import { segmentToTyre } from '../geometry/tyreDistance';
+import type { CarriedSide } from '../suspension/carried';
+import type { Linkage } from '../suspension/linkage';
+import { linkageOf } from '../suspension/linkage';
+import { sampled, SAMPLE_STEP } from './sampled';
+import type { Carrier, End, Obstacle, SideName, Tyre } from '../suspension/schema';
+
+/** Where a tyre and an obstacle come nearest at one pose. Body axes, mm. */
+export interface Nearest {
+  gap: number;
+  /** The nearest point of the obstacle, and the wheel as it then stands. */
+  point: Vec3;
+  centre: Vec3;
+  axis: Vec3;
+}
+
+/**
+ * One wheel of an end with what stands round it, ready to be posed: the obstacles are carried by their parts, the
+ * gap to a tyre is worked at any pose. It keeps its linkage's last pose; so it belongs to one sweep at a time.
+ */
+export class Corner {
+  readonly linkage: Linkage;
+  readonly side: SideName;
+  readonly independent: boolean;
+  readonly steered: boolean;
+  readonly obstacles: readonly Obstacle[];
+  readonly centre = new Point();
+  readonly axis = new Point();
+  private readonly carried: CarriedSide;
+  /** Each obstacle's samples on its own part. */
+  readonly samples: readonly (readonly Point[])[];
+  private readonly local: readonly (readonly Point[])[];
+  private readonly plane = new Point();
+  private readonly from = new Point();
+  private readonly to = new Point();
+  private readonly along = { t: 0 };
+
+  /** @param step farthest apart that samples of an obstacle may lie, mm */
+  constructor(end: End, side: SideName, obstacles: readonly Obstacle[], step = SAMPLE_STEP) {
+    // The obstacles ride here, so that the linkage need not carry them a second time.
+    this.linkage = linkageOf(withoutObstacles(end));
+    this.side = side;
+    this.carried = this.linkage[side];
+    this.independent = end.type === 'double-wishbone';
+    this.steered = end.type === 'double-wishbone' || end.steering !== undefined;
+    this.obstacles = obstacles;
+    // Taken now, while every part stands as in the reference state.
+    const local = (o: Obstacle, points: Obstacle['points']) => points.map((p) => this.carried.frameOf(o.on).local(p));
+    this.local = obstacles.map((o) => local(o, o.points));
+    this.samples = obstacles.map((o) => local(o, sampled(o.points, step)));
+    this.carried.wheelNow(this.centre, this.axis);
+  }
+
+  /** Poses the end by this wheel's travel and that of the one across. @returns false where it cannot be reached */
+  pose(own: number, across: number, steer: number): boolean {
+    const { linkage, side } = this;
+    const failed = linkage.alone
+      ? linkage.alone(side, own, steer)
+      : side === 'left'
+        ? linkage.pose(own, across, steer)
+        : linkage.pose(across, own, steer);
+    if (failed) return false;
+    this.carried.wheelNow(this.centre, this.axis);
+    return true;
+  }
+
+  restart(): void {
+    this.linkage.restart();
+  }
+
+  /** Places a point of an obstacle's own part at this pose. */
+  place(on: Carrier, local: Point, out: Point): Point {
+    return this.carried.frameOf(on).place(local, out);
+  }
+
+  /** Least distance of an obstacle's polyline from the tyre at this pose, mm, negative where they meet. */
+  gap(index: number, tyre: Tyre): number {
+    return this.least(index, tyre, false).gap;
+  }
+
+  /** The same with where it is. */
+  nearest(index: number, tyre: Tyre): Nearest {
+    const { gap, i, t } = this.least(index, tyre, true);
+    const [a, b] = [this.placed(index, i, this.from).toVec(), this.placed(index, i + 1, this.to).toVec()];
+    return {
+      gap,
+      point: [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), a[2] + t * (b[2] - a[2])],
+      centre: this.centre.toVec(),
+      axis: this.axis.toVec(),
+    };
+  }
+
+  /** An obstacle's points where they now are. */
+  pointsNow(index: number): Vec3[] {
+    return (this.local[index] ?? []).map((_, i) => this.placed(index, i, this.to).toVec());
+  }
+
+  /** Its samples where they now are. */
+  samplesNow(index: number): Vec3[] {
+    const on = this.obstacles[index]?.on ?? 'body';
+    return (this.samples[index] ?? []).map((local) => this.place(on, local, this.to).toVec());
+  }
+
+  private placed(index: number, i: number, out: Point): Point {
+    const local = this.local[index]?.[i];
+    const on = this.obstacles[index]?.on ?? 'body';
+    return local ? this.place(on, local, out) : out;
+  }
+
+  private least(index: number, tyre: Tyre, where: boolean): { gap: number; i: number; t: number } {
+    const { centre: c, axis: a } = this;
+    const p = tyre.planeOffset;
+    this.plane.set(c.x + p * a.x, c.y + p * a.y, c.z + p * a.z);
+    const points = this.local[index] ?? [];
+    let best = { gap: Infinity, i: 0, t: 0 };
+    this.placed(index, 0, this.from);
+    for (let i = 0; i + 1 < points.length; i++) {
+      this.placed(index, i + 1, this.to);
+      const gap = segmentToTyre(tyre, this.plane, a, this.from, this.to, where ? this.along : undefined);
+      if (gap < best.gap) best = { gap, i, t: this.along.t };
+      this.from.copy(this.to);
+    }
+    return best;
+  }
+}
+
+function withoutObstacles(end: End): End {
+  const bare = <S>(s: S): S => (s === 'mirror' ? s : { ...s, obstacles: undefined });
+  return { ...end, left: bare(end.left), right: bare(end.right) } as End;
+}

@@ -1,0 +1,51 @@
+import { demoJobs } from '../../../scripts/demo/jobs';
+import { workJob } from '../checks/workJob';
+import type { JobDocument } from '../job/schema';
+import { assessedAt, isSwept, sweptCorners, takeSwept } from './assessed';
+
+const demo = (number: string): JobDocument => {
+  const job = demoJobs().find((j) => j.job.number === number);
+  if (!job) throw new Error(number);
+  return job;
+};
+/** After; front corners and rear left taped. */
+const rescue = demo('HG-0142');
+/** Another object with the same content, as it comes over the wire. */
+const sent = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+describe('what the checks swept, handed on', () => {
+  test('every corner that was taped, from After on; none before', () => {
+    const swept = sweptCorners(rescue);
+    expect(Object.keys(swept).sort()).toEqual((['FL', 'FR', 'RL', 'RR'] as const).filter((c) => isSwept(rescue, c)));
+    expect(Object.keys(swept).length).toBeGreaterThan(1);
+    expect(swept.FL?.poses).toBeGreaterThan(1000);
+    expect(sweptCorners({ ...rescue, job: { ...rescue.job, gate: 'plan' } })).toEqual({});
+  });
+
+  test('whoever takes it over comes to the same verdicts', () => {
+    const there = sent(rescue);
+    takeSwept(there, sent(sweptCorners(rescue)));
+    expect(sent(workJob(there))).toEqual(sent(workJob(rescue)));
+  });
+
+  test('it stands for that job and is asked for no other: a height read anew is swept here', () => {
+    // A height nobody swept yet, so that what is taken over is all there is to know of it.
+    const read = (value: number): JobDocument =>
+      sent({
+        ...rescue,
+        readings: rescue.readings.map((r) =>
+          r.point === 'bumpStopGap' && r.place === 'FL' && r.gate === 'after' ? { ...r, value } : r,
+        ),
+      });
+    const told = sent(sweptCorners(rescue));
+    const [first] = told.FL?.results ?? [];
+    if (!told.FL || !first) throw new Error('not swept');
+    const marked = { ...told, FL: { ...told.FL, results: [{ ...first, gap: 123.25 }] } };
+    const [one, other] = [read(61.5), read(48.5)];
+    takeSwept(one, marked);
+    expect(assessedAt(one, 'FL', 'after')?.results.map((r) => r.gap)).toEqual([123.25]);
+    const own = assessedAt(other, 'FL', 'after')?.results ?? [];
+    expect(own.length).toBeGreaterThan(1);
+    expect(own.map((r) => r.gap)).not.toContain(123.25);
+  });
+});

@@ -1,0 +1,75 @@
+import { saidName } from '../clearance/catalogue';
+import { figuresOf } from '../job/figures';
+import { AXLES, cornersOf, PLACE_NAME, type Axle } from '../job/places';
+import { ROLLS } from '../job/points/clearancePoints';
+import type { JobDocument } from '../job/schema';
+import { assessedAt, gapsAt, isTaped } from './assessed';
+import { obstaclesOf } from './obstacles';
+
+/** How the promise of one axle stands: proved on the vehicle, proved by calculation only, not proved. In words. */
+export interface AxleProofs {
+  axle: Axle;
+  grade: JobDocument['job']['promiseFront'];
+  measured: string[];
+  calculated: string[];
+  open: string[];
+}
+
+/**
+ * Which poses of the promised grade were proved, and how. A rolling test proves only what was rolled: without one in
+ * reverse, reverse stays unproved, since rigid geometry is alike both ways and a vehicle is not.
+ */
+export function proofsOf(job: JobDocument): AxleProofs[] {
+  const figures = figuresOf(job);
+  return AXLES.map((axle) => {
+    const grade = axle === 'front' ? job.job.promiseFront : job.job.promiseRear;
+    const out: AxleProofs = { axle, grade, measured: [], calculated: [], open: [] };
+    const rub = figures.figure({ gate: 'after', point: 'rubBody', place: axle, state: 'ramp' });
+    if (rub.status === 'observed' && rub.good) out.measured.push('flexed on the ramp, lock to lock');
+    else out.open.push('flexed on the ramp');
+    if (axle === 'front')
+      for (const roll of ROLLS) {
+        const seen = figures.figure({ gate: 'after', point: roll.id, place: 'front', state: 'floor' });
+        (seen.status === 'observed' && seen.good ? out.measured : out.open).push(`rolled ${roll.name.toLowerCase()}`);
+      }
+    for (const corner of cornersOf(axle)) {
+      if (!isTaped(job, corner)) continue;
+      const gaps = gapsAt(job, corner, 'after').filter((g) => !g.finding);
+      if (gaps.length > 0) out.measured.push(`${gaps.length} gaps ${PLACE_NAME[corner].toLowerCase()}, as predicted`);
+      const assessed = assessedAt(job, corner, 'after');
+      const body = assessed?.results.filter((r) => r.meets === 'body') ?? [];
+      const unmeasured = obstaclesOf(job, corner).missing.filter((m) => m.meets === 'body');
+      if (unmeasured.length > 0)
+        out.open.push(
+          `${PLACE_NAME[corner].toLowerCase()}: ${unmeasured.map((m) => saidName(m.name)).join(', ')} not measured`,
+        );
+      if (!assessed || body.length === 0) continue;
+      const clear = body.every((r) => r.verdict === 'Clear' && !r.assumed);
+      const where = `every pose of ${grade} ${PLACE_NAME[corner].toLowerCase()}`;
+      if (clear) out.calculated.push(`${where}, ${body.length} obstacles`);
+      else
+        out.open.push(
+          `${where}: ${body
+            .filter((r) => r.verdict !== 'Clear' || r.assumed)
+            .map((r) => saidName(r.name))
+            .join(', ')} not clear by calculation`,
+        );
+    }
+    if (out.calculated.length === 0 && !cornersOf(axle).some((c) => isTaped(job, c)))
+      out.open.push(`every pose of ${grade} by calculation: nothing round the wheels was taped`);
+    return out;
+  });
+}
+
+/** The same for the sheet, a line for each axle and kind of proof. */
+export const proofLines = (job: JobDocument): { name: string; text: string }[] =>
+  proofsOf(job).flatMap(({ axle, measured, calculated, open }) => {
+    const where = axle === 'front' ? 'Front' : 'Rear';
+    const line = (what: string, items: readonly string[]) => ({
+      name: `${where}, ${what}`,
+      text: items.length > 0 ? `${items.join('; ')}.` : 'Nothing.',
+    });
+    return [line('proved on the vehicle', measured), line('by calculation', calculated), line('not proved', open)].map(
+      ({ name, text }) => ({ name, text: `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}` }),
+    );
+  });

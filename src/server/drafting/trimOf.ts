@@ -1,0 +1,33 @@
+import { assessSwept } from '@/core/clearance/assess';
+import { sweepOf } from '@/core/clearance/sweptCorner';
+import { trimTemplate, type TrimTemplate } from '@/core/clearance/trim';
+import { problemAt } from '@/core/fit/problemAt';
+import type { Corner } from '@/core/job/places';
+import type { JobDocument } from '@/core/job/schema';
+import type { Stage } from '@/core/linkage/stages';
+
+/** The outline, or why there is none. */
+export type TrimAnswer = { ok: true; template: TrimTemplate } | { ok: false; reason: string };
+
+/**
+ * The outline to cut on one obstacle of a corner.
+ *
+ * @param gap mm to be left
+ * @returns it, or why there is none
+ */
+export function trimOf(job: JobDocument, corner: Corner, stage: Stage, obstacle: string, gap: number): TrimAnswer {
+  const posed = problemAt(job, corner, stage);
+  if (!posed.ok) return { ok: false, reason: `Still to be read: ${posed.needs.join('; ')}.` };
+  const { problem } = posed.posed;
+  const index = problem.obstacles.findIndex((o) => o.id === obstacle);
+  const found = problem.obstacles[index];
+  if (!found) return { ok: false, reason: 'That obstacle is not known at this corner.' };
+  if (found.gives !== 'trim') return { ok: false, reason: `${found.name}: nothing that is trimmed.` };
+  const { sweep, swept } = sweepOf(problem);
+  sweep.all();
+  const result = assessSwept(swept, problem.tyre, false).find((r) => r.id === obstacle);
+  const template = trimTemplate(swept, index, problem.tyre, gap, result?.u ?? 0);
+  return template
+    ? { ok: true, template }
+    : { ok: false, reason: `${found.name}: nothing needs to be cut for that gap, or no cut gives it.` };
+}

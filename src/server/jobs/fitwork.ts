@@ -1,0 +1,104 @@
+import { and, eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { FitRules } from '@/core/fit/rules';
+import { readStockCsv } from '@/core/formats/stockCsv';
+import { Fitment, fitmentFaults, Fitments } from '@/core/tyre/fitment';
+import { parseQuantity } from '@/core/units/parseQuantity';
+import type { UnitChoice } from '@/core/units/quantity';
+import { shopFit, setShopFit } from '@/db/queries/fitSettings';
+import { openJobIds } from '@/db/queries/jobs';
+import { jobs } from '@/db/schema/jobs';
+import { refuse, refuseZod, type Answer } from '../answer';
+import { note } from '../audit';
+import { inShop } from '../database';
+import { leads, refreshStanding, withOpenJob, type Doer } from './withJob';
+
+const SaveFitment = z.object({
+  which: z.enum(['asked', 'suggested']),
+  fitment: Fitment.nullable(),
+  /** What stood there when it was opened: somebody else's is not written over unseen. */
+  was: Fitment.nullable(),
+});
+
+/** Sets the tyre and wheel that is asked for, or suggested instead. */
+export async function saveFitment(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+  const parsed = SaveFitment.safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const { which, fitment, was } = parsed.data;
+  const [fault] = fitment ? fitmentFaults(fitment) : [];
+  if (fault) return refuse(`${fault.field}: ${fault.fault}.`, { [fault.field]: fault.fault });
+  return withOpenJob(doer, jobId, async (tx, { document }) => {
+    if (['build', 'after', 'release'].includes(document.job.gate))
+      return refuse('The build has begun: what was asked for stands as it was.');
+    const standing = document.fitments[which];
+    if (JSON.stringify(standing) !== JSON.stringify(was))
+      return refuse(
+        `Somebody set ${standing ? `“${standing.name}”` : 'it back to none'} since you opened it. Look again, then set yours.`,
+      );
+    const fitments = Fitments.parse({ ...document.fitments, [which]: fitment });
+    await tx
+      .update(jobs)
+      .set({ fitments })
+      .where(and(eq(jobs.shopId, doer.shop.id), eq(jobs.id, jobId)));
+    await note(tx, doer, 'tyre set', {
+      jobId,
+      about: document.job.number,
+      detail: { which, from: standing, to: fitment },
+    });
+    return { ok: true };
+  });
+}
+
+const source = z.string().trim().min(1, 'Say where it comes from').max(200, 'longer than 200 letters');
+const share = z.string().transform((text, ctx) => {
+  const read = parseQuantity('share', text.trim() === '' ? 'x' : text, METRIC);
+  if (read.ok && read.value >= 0.1) return read.value;
+  ctx.addIssue({
+    code: 'custom',
+    message: read.ok ? 'at least a tenth' : `Street’s share of the bump travel: ${read.reason}`,
+  });
+  return z.NEVER;
+});
+const METRIC: UnitChoice = { length: 'mm', angle: 'decimal', pressure: 'kPa', mass: 'kg' };
+
+/** A lead sets the rules of the grades and the list of what can be had; every open job is judged by them at once. */
+export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
+  if (!leads(doer)) return refuse('Only a lead sets the grades of fit.');
+  const mm = (what: string, most: number) =>
+    z.string().transform((text, ctx) => {
+      const read = parseQuantity('length', text, units);
+      if (read.ok && read.value >= 0 && read.value <= most) return read.value;
+      ctx.addIssue({ code: 'custom', message: read.ok ? `${what}: from 0 to ${most} mm` : `${what}: ${read.reason}` });
+      return z.NEVER;
+    });
+  const parsed = z
+    .object({
+      compliance: mm('Fore-aft give', 40),
+      complianceSource: source,
+      streetDroop: mm('Street, droop', 200),
+      streetDroopSource: source,
+      streetBump: share,
+      streetBumpSource: source,
+      trimming: z.enum(['none', 'unseen', 'any']),
+      trimmingSource: source,
+      stock: z.string().max(40_000, 'the list is longer than any shop’s'),
+    })
+    .safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const d = parsed.data;
+  const stock = readStockCsv(d.stock);
+  if (!stock.ok) return refuse(`The list: ${stock.reason}.`, { stock: stock.reason });
+  const rules = FitRules.parse({
+    compliance: { value: d.compliance, source: d.complianceSource },
+    streetDroop: { value: d.streetDroop, source: d.streetDroopSource },
+    streetBump: { value: d.streetBump, source: d.streetBumpSource },
+    trimming: { value: d.trimming, source: d.trimmingSource },
+  });
+  await inShop(doer.shop.id, async (tx) => {
+    const was = await shopFit(tx, doer.shop.id);
+    await setShopFit(tx, doer.shop.id, doer.id, { rules, stock: stock.stock });
+    await note(tx, doer, 'fit set', { about: 'Grades of fit', detail: { from: was.rules, to: rules } });
+    for (const id of await openJobIds(tx, doer.shop.id)) await refreshStanding(tx, doer.shop.id, id);
+  });
+  return { ok: true };
+}

@@ -1,0 +1,207 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Candidate } from '@/core/clearance/fitFinder';
+import { AXLES, type Axle } from '@/core/job/places';
+import { tyreName } from '@/core/fit/form';
+import { DEFAULT_FIT_RULES } from '@/core/fit/rules';
+import type { UnitChoice } from '@/core/units/quantity';
+import type { FindAnswer } from '@/workers/clearanceApi';
+import { Answer, Refused } from '../clearance/FinderAnswer';
+import { FinderTable } from '../clearance/FinderTable';
+import { askSweeper, sweeper } from '../linkage/sweeper';
+import { Choice } from './Choice';
+import { RoomLink } from './RoomLink';
+import type { JobView } from './view';
+
+const FitScatter = dynamic(() => import('../clearance/FitScatter').then((m) => m.FitScatter), {
+  loading: () => <p className="hint">Drawing.</p>,
+});
+
+type Found =
+  | { state: 'working'; share: number }
+  | { state: 'stopped' }
+  | { state: 'needs'; needs: readonly string[] }
+  | { state: 'failed'; why: string }
+  | ({ state: 'ready' } & FindAnswer);
+
+/** Lifts that are gone through: none, the one planned, the kits' claims. */
+function liftsOf(view: JobView, axle: Axle): number[] {
+  const planned = axle === 'front' ? view.job.plan.liftFront : view.job.plan.liftRear;
+  const claims = view.kits.map((k) => (axle === 'front' ? k.claimFront : k.claimRear));
+  return [...new Set([0, ...(planned === null ? [] : [planned]), ...claims].map((l) => Math.round(l)))]
+    .sort((a, b) => a - b)
+    .slice(0, 8);
+}
+
+/** The asked-for tyre by its measures in the units in use, where it has no printed size. */
+function named(found: Found, job: JobView['job'], units: UnitChoice): Found {
+  const { asked } = job.fitments;
+  if (found.state !== 'ready' || !found.asked || !asked) return found;
+  const at = found.asked.tyre;
+  const tyres = found.lists.tyres.map((t, i) => (i === at ? { ...t, name: tyreName(asked, units) } : t));
+  return { ...found, lists: { ...found.lists, tyres } };
+}
+
+/** Which tyres, wheels, spacers, stops and lifts meet the promise; the best of them, and why the others do not. */
+export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: string } }) {
+  const { job, id } = view;
+  const [axle, setAxle] = useState<Axle>(asked.end === 'rear' ? 'rear' : 'front');
+  const [answered, setFound] = useState<Found>({ state: 'working', share: 0 });
+  const { units } = view.member;
+  const found = useMemo(() => named(answered, job, units), [answered, job, units]);
+  const [run, setRun] = useState(0);
+  const [only, setOnly] = useState<'front' | 'fits' | 'all'>('front');
+  const [tallest, setTallest] = useState('any');
+  const [uncut, setUncut] = useState(false);
+  const [tucked, setTucked] = useState(false);
+  const lifts = useMemo(() => liftsOf(view, axle), [view, axle]);
+  const promised = axle === 'front' ? job.job.promiseFront : job.job.promiseRear;
+  const { stock } = view;
+  useEffect(() => {
+    let gone = false;
+    const set = (next: Found) => {
+      if (!gone) setFound(next);
+    };
+    void (async () => {
+      set({ state: 'working', share: 0 });
+      try {
+        const answer = await askSweeper(
+          (api, report) => api.find({ job, axle, stock, lifts }, report),
+          (share) => set({ state: 'working', share }),
+        );
+        if (answer.ok) set({ state: 'ready', ...answer });
+        else if (answer.needs) set({ state: 'needs', needs: answer.needs });
+        else set(answer.reason === 'stopped' ? { state: 'stopped' } : { state: 'failed', why: answer.reason });
+      } catch {
+        set({ state: 'failed', why: 'it could not be worked here; open this page once with network' });
+      }
+    })();
+    return () => {
+      gone = true;
+      void sweeper().api.stopFinding();
+    };
+  }, [job, axle, stock, lifts, run]);
+
+  const within = useCallback(
+    (pool: readonly Candidate[]) =>
+      found.state !== 'ready'
+        ? []
+        : pool.filter(
+            (c) =>
+              (tallest === 'any' || found.lists.tyres[c.tyre]?.name === tallest) &&
+              (!uncut || c.trim === 0) &&
+              (!tucked || (c.poke !== null && c.poke <= 0)),
+          ),
+    [found, tallest, uncut, tucked],
+  );
+  const rows = useMemo(() => {
+    if (found.state !== 'ready') return [];
+    const pool =
+      only === 'front' ? found.front : only === 'fits' ? found.found.filter((c) => c.outcome === 'fits') : found.found;
+    return within(pool);
+  }, [found, only, within]);
+  const trimming = (job.fitRules ?? DEFAULT_FIT_RULES).trimming.value;
+  return (
+    <main className="space-y-4 p-5 pt-3">
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="grow">What fits, {promised} promised</h1>
+        <Choice
+          label="End"
+          value={axle}
+          options={AXLES.map((a) => [a, a === 'front' ? 'Front' : 'Rear'])}
+          onValue={(a) => setAxle(a as Axle)}
+        />
+        <RoomLink className="btn" href={`/jobs/${id}/clearance?at=${axle === 'front' ? 'FL' : 'RL'}`}>
+          Back to the tyre
+        </RoomLink>
+      </div>
+      {found.state === 'working' && (
+        <p role="status" className="flex items-center gap-3 text-pencil">
+          Sweeping and trying
+          <span className="block h-3 w-64 border border-graphite" aria-hidden="true">
+            <span className="block h-full bg-graphite" style={{ width: `${Math.round(100 * found.share)}%` }} />
+          </span>
+          <span className="fig">{Math.round(100 * found.share)} %</span>
+          <button type="button" className="btn" onClick={() => void sweeper().api.stopFinding()}>
+            Stop
+          </button>
+        </p>
+      )}
+      {found.state === 'stopped' && (
+        <p className="flex items-center gap-3">
+          Stopped.
+          <button type="button" className="btn" onClick={() => setRun(run + 1)}>
+            Start again
+          </button>
+        </p>
+      )}
+      {found.state === 'failed' && (
+        <p role="alert" className="font-semibold text-stop">
+          Not worked: {found.why}.
+        </p>
+      )}
+      {found.state === 'needs' && (
+        <div>
+          <p>There is not enough measured to search. Still wanted:</p>
+          <ul className="list-disc pl-6">
+            {found.needs.map((n) => (
+              <li key={n}>{n}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {found.state === 'ready' && (
+        <>
+          <Answer found={found} axle={axle} />
+          <div className="flex flex-wrap items-end gap-4 border-y border-rule py-2">
+            <Choice
+              label="Show"
+              value={only}
+              options={[
+                ['front', `Best: ${found.front.length}`],
+                ['fits', `All that fit: ${found.found.filter((c) => c.outcome === 'fits').length}`],
+                ['all', `Tried: ${found.found.length}`],
+              ]}
+              onValue={(o) => setOnly(o as typeof only)}
+            />
+            <div className="field">
+              <label htmlFor="tallest">Tyre</label>
+              <select id="tallest" value={tallest} onChange={(e) => setTallest(e.target.value)}>
+                <option value="any">any</option>
+                {found.lists.tyres.map((t) => (
+                  <option key={t.name} value={t.name}>
+                    {t.name}
+                  </option>
+                ))}
+              </select>
+            </div>
+            <Check label="nothing cut" on={uncut} onChange={setUncut} />
+            <Check label="tucked under the fender" on={tucked} onChange={setTucked} />
+            <p className="hint !mt-0">
+              Trimming counts as fitting here:{' '}
+              {trimming === 'none' ? 'none' : trimming === 'unseen' ? 'unseen only' : 'any'}.
+            </p>
+          </div>
+          <div className="grid gap-5 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+            <div className="space-y-4">
+              <FinderTable rows={rows} found={found} />
+              <Refused found={found} />
+            </div>
+            <FitScatter rows={only === 'front' ? within(found.found) : rows} found={found} />
+          </div>
+        </>
+      )}
+    </main>
+  );
+}
+
+function Check({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <label className="flex min-h-12 items-center gap-2">
+      <input type="checkbox" className="size-6" checked={on} onChange={(e) => onChange(e.target.checked)} />
+      {label}
+    </label>
+  );
+}

@@ -1,0 +1,129 @@
+import type { Candidate, FinderLists } from '@/core/clearance/fitFinder';
+import { frontOf, refusals, smallestLift } from '@/core/clearance/fitFront';
+import { GradeName } from '@/core/clearance/poses';
+import type { ObstacleResult } from '@/core/clearance/problem';
+import { finderOf, finderSweeps, listsOf, weighing, type AskedFor } from '@/core/fit/weigh';
+import { FitStock } from '@/core/fit/rules';
+import { AXLES, CORNERS, type Axle, type Corner } from '@/core/job/places';
+import { JobDocument } from '@/core/job/schema';
+import { Stage } from '@/core/linkage/stages';
+import { Fitment } from '@/core/tyre/fitment';
+import { z } from 'zod';
+import { inBatches } from './inBatches';
+
+const Corner_ = z.enum(CORNERS as [Corner, ...Corner[]]);
+const AssessAsk = z.object({
+  job: JobDocument,
+  corner: Corner_,
+  stage: z.enum(Stage),
+  grade: GradeName.nullable(),
+  fitment: Fitment.nullable(),
+});
+const FindAsk = z.object({
+  job: JobDocument,
+  axle: z.enum(AXLES as [Axle, ...Axle[]]),
+  stock: FitStock,
+  lifts: z.array(z.number().min(-200).max(600)).min(1).max(12),
+});
+
+export interface AssessAnswer {
+  results: ObstacleResult[];
+  gaps: Float32Array;
+  nearest: Int16Array;
+  poses: number;
+  unreached: number;
+}
+export interface FindAnswer {
+  found: Candidate[];
+  front: Candidate[];
+  lists: FinderLists;
+  lifts: number[];
+  asked: AskedFor | null;
+  smallest: { candidate: Candidate; lift: number } | null;
+  refusals: { id: string; count: number }[];
+  names: Record<string, string>;
+  /** Names of what was not measured at either wheel, so not counted. */
+  missing: string[];
+}
+export type Worked<T> = ({ ok: true } & T) | { ok: false; reason: string; needs?: string[] };
+
+const bad = (error: z.ZodError): string => {
+  const [issue] = error.issues;
+  return `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not understood'}`;
+};
+
+/**
+ * Weighs a corner: sweeps it and judges every obstacle, worst first.
+ *
+ * @param asked checked here: it crosses an edge
+ * @param stopped asked between batches
+ */
+export async function assessCorner(
+  asked: unknown,
+  progress: ((share: number) => void) | undefined,
+  stopped: () => boolean,
+): Promise<Worked<AssessAnswer>> {
+  const read = AssessAsk.safeParse(asked);
+  if (!read.success) return { ok: false, reason: bad(read.error) };
+  const { job, corner, stage, grade, fitment } = read.data;
+  const set = weighing(job, corner, stage, fitment, grade ?? undefined);
+  if (!set.ok) return { ok: false, reason: 'not enough is measured yet', needs: set.needs };
+  const { sweep, ring, judging, finish } = set.weighing;
+  // They take about as long, each.
+  for (const [i, { work, batch }] of [
+    { work: sweep, batch: 600 },
+    { work: ring, batch: 600 },
+    { work: judging, batch: 1 },
+  ].entries()) {
+    const part = (share: number) => progress?.((i + share) / 3);
+    if (!(await inBatches(work, { progress: part, stopped, batch }))) return { ok: false, reason: 'stopped' };
+  }
+  const { results, poses, unreached } = finish();
+  return { ok: true, results, gaps: ring.gaps, nearest: ring.nearest, poses, unreached };
+}
+
+/** Goes through the shop's stock for an axle; the tyre asked for is among it. */
+export async function findFits(
+  asked: unknown,
+  progress: ((share: number) => void) | undefined,
+  stopped: () => boolean,
+): Promise<Worked<FindAnswer>> {
+  const read = FindAsk.safeParse(asked);
+  if (!read.success) return { ok: false, reason: bad(read.error) };
+  const { job, axle, stock, lifts } = read.data;
+  const { asked: at, ...lists } = listsOf(stock, job.fitments.asked, axle);
+  const set = finderSweeps(
+    job,
+    axle,
+    lifts,
+    lists.stops.map((s) => s.extra),
+  );
+  if (!set.ok) return { ok: false, reason: 'not enough is measured yet', needs: set.needs };
+  const all = set.sweeps.flatMap((s) => s.corners);
+  for (const [i, { work, batch }] of all
+    .flatMap(({ sweep, judging }) => [
+      { work: sweep, batch: 600 },
+      { work: judging, batch: 1 },
+    ])
+    .entries()) {
+    const part = (share: number) => progress?.((0.8 * (i + share)) / (2 * all.length));
+    if (!(await inBatches(work, { progress: part, stopped, batch }))) return { ok: false, reason: 'stopped' };
+  }
+  const { finder, lifts: ready } = finderOf(job, axle, set.sweeps, lists);
+  if (!(await inBatches(finder, { progress: (s) => progress?.(0.8 + 0.2 * s), stopped, batch: 250 })))
+    return { ok: false, reason: 'stopped' };
+  const names: Record<string, string> = {};
+  for (const { posed } of all) for (const o of posed.problem.obstacles) names[o.id] = o.name;
+  return {
+    ok: true,
+    found: finder.found,
+    front: frontOf(finder, ready),
+    lists,
+    lifts: [...lifts],
+    asked: at,
+    smallest: at ? smallestLift(finder, ready, at.tyre) : null,
+    refusals: refusals(finder.found),
+    names,
+    missing: [...new Set(all.flatMap(({ posed }) => posed.obstacles.missing.map((m) => m.name)))],
+  };
+}
