@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
+import { askedFor, type SearchParams } from '@/server/asked';
 import { isDemo } from '@/server/env';
 import { peopleHere } from '@/server/people/device';
 import { currentMember } from '@/server/session';
@@ -9,9 +10,9 @@ import { Brand } from '@/ui/Brand';
 
 export const dynamic = 'force-dynamic';
 
-export default async function Start({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
-  const asked = await searchParams;
-  if (asked.password === undefined && (await currentMember())) redirect('/yard');
+export default async function Start({ searchParams }: { searchParams: SearchParams }) {
+  const asked = await askedFor(searchParams);
+  if (asked('password') === '' && (await currentMember())) redirect('/yard');
   const byPin = (await peopleHere()).length > 0;
   return (
     <main className="mx-auto grid min-h-screen max-w-[1040px] content-center gap-10 p-6 md:grid-cols-2 md:gap-16">
@@ -36,7 +37,7 @@ export default async function Start({ searchParams }: { searchParams: Promise<Re
         </p>
       </div>
       <div className="space-y-6">
-        {asked.joined === '1' && (
+        {asked('joined') === '1' && (
           <p role="status" className="border-l-4 border-clear pl-3 font-semibold">
             Your password is kept. Sign in with it.
           </p>

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { askedFor, type SearchParams } from '@/server/asked';
 import { AUDITED } from '@/server/audit';
 import { peopleOf } from '@/server/people/membership';
 import { requireMember } from '@/server/session';
@@ -7,10 +8,9 @@ import { whenFull } from '@/core/time/when';
 import { Frame } from '@/ui/Frame';
 import { AuditTable } from '@/ui/people/AuditTable';
 
-export default async function Audit({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
+export default async function Audit({ searchParams }: { searchParams: SearchParams }) {
   const member = await requireMember('/audit');
-  const asked = await searchParams;
-  const text = (name: string) => (typeof asked[name] === 'string' ? asked[name].slice(0, 80).replace(/\0/g, '') : '');
+  const text = await askedFor(searchParams);
   const before = /^\d{1,15}$/.test(text('before')) ? Number(text('before')) : null;
   const filter = { who: text('who'), what: text('what'), before };
   const [{ rows, more, words }, people] = await Promise.all([auditOf(member, filter), peopleOf(member)]);

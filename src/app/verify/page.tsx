@@ -1,3 +1,4 @@
+import { askedFor, type SearchParams } from '@/server/asked';
 import { verifySheet } from '@/server/verifying';
 import { Brand } from '@/ui/Brand';
 import { VerifyFile } from '@/ui/VerifyFile';
@@ -7,9 +8,8 @@ export const metadata = { title: 'High Gate: verify a sheet' };
 const day = (at: Date | string) => new Date(at).toISOString().slice(0, 10);
 
 /** Tells whether a sheet is the one that was signed: by the hash it prints, or by its file. */
-export default async function Verify({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
-  const asked = (await searchParams).sha256;
-  const typed = typeof asked === 'string' ? asked.slice(0, 200) : '';
+export default async function Verify({ searchParams }: { searchParams: SearchParams }) {
+  const typed = (await askedFor(searchParams))('sha256', 200);
   const hash = typed.toLowerCase().replace(/[^0-9a-z]/g, '');
   const found = hash ? await verifySheet(hash) : null;
   return (

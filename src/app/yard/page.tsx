@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { GateName } from '@/core/job/schema';
+import { askedFor, type SearchParams } from '@/server/asked';
 import { requireMember } from '@/server/session';
 import { yardPage } from '@/server/shopView';
 import { weekday, whenShort } from '@/core/time/when';
@@ -8,13 +9,14 @@ import { Frame } from '@/ui/Frame';
 import { YardFilters } from '@/ui/yard/YardFilters';
 import { YardLanes } from '@/ui/yard/YardLanes';
 
-export default async function Yard({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
+export default async function Yard({ searchParams }: { searchParams: SearchParams }) {
   const member = await requireMember('/yard');
-  const asked = await searchParams;
-  const show = asked.show === 'released' || asked.show === 'left-unreleased' ? asked.show : 'open';
-  const gate = GateName.safeParse(asked.gate).data ?? null;
-  const page = Math.min(400, Math.max(0, Math.trunc(Number(asked.page ?? 0)) || 0));
-  const words = (asked.find ?? '').slice(0, 120);
+  const asked = await askedFor(searchParams);
+  const shown = asked('show');
+  const show = shown === 'released' || shown === 'left-unreleased' ? shown : 'open';
+  const gate = GateName.safeParse(asked('gate')).data ?? null;
+  const page = Math.min(400, Math.max(0, Math.trunc(Number(asked('page'))) || 0));
+  const words = asked('find');
   const { rows, more } = await yardPage(member, { words, show, gate, page });
   const zone = member.shop.timeZone;
   const at = (to: number) =>
