@@ -6,7 +6,7 @@ import { account, user } from '@/db/schema/auth';
 import { fitSettings, kits, members, shops } from '@/db/schema/shops';
 import { demoJobs } from './demo/jobs';
 import { DEFAULT_FIT_RULES } from '@/core/fit/rules';
-import { DEMO_STOCK, STILE_40, STILE_65, STILE_90 } from './demo/vehicles';
+import { DEMO_KITS, DEMO_STOCK } from './demo/vehicles';
 
 /** Loads the demo shop once: a second start finds it there and leaves it alone. */
 const SHOP = 'Skarn Valley Lift & Axle';
@@ -45,7 +45,7 @@ if (!there) {
     const [member] = await db.insert(members).values({ shopId: shop.id, userId: id, name, role }).returning();
     if (role === 'lead' && member) lead = member;
   }
-  for (const kit of [STILE_40, STILE_65, STILE_90]) await db.insert(kits).values({ shopId: shop.id, ...kit });
+  for (const kit of DEMO_KITS) await db.insert(kits).values({ shopId: shop.id, ...kit });
   await db.insert(fitSettings).values({ shopId: shop.id, setBy: lead.id, rules: DEFAULT_FIT_RULES, stock: DEMO_STOCK });
   for (const job of demoJobs()) await insertJob({ ...lead, role: 'lead', shop }, job);
 }

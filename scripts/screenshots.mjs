@@ -73,6 +73,7 @@ const VIEWS = [
   ],
   ['clearance-reading', 'Runa', 'HG-0144', '/before/read?route=clearance&at=ob.body-mount.a.d.FL.floor'],
   ['tyres', 'Ivo', null, '/tyres'],
+  ['kits', 'Ivo', null, '/kits'],
   ['build', 'Ivo', 'HG-0143', '/build'],
   ['after', 'Ivo', 'HG-0142', '/after'],
   [

@@ -89,3 +89,9 @@ const stile = (mm: number): Kit => ({
 export const STILE_40 = stile(40);
 export const STILE_65 = stile(65);
 export const STILE_90 = stile(90);
+/** The kits with their prices; the tallest is not priced yet. */
+export const DEMO_KITS = [
+  { ...STILE_40, price: 9800 },
+  { ...STILE_65, price: 14_600 },
+  { ...STILE_90, price: null },
+];

@@ -76,6 +76,7 @@ export async function grantRoles(owner: Db, database: string, secret: string): P
   await run(`GRANT SELECT ON shops, members TO ${app}`);
   await run(`GRANT UPDATE ON jobs TO ${app}`);
   await run(`GRANT UPDATE (last_job_number) ON shops TO ${app}`);
+  await run(`GRANT UPDATE (price) ON kits TO ${app}`);
   await run(`GRANT UPDATE (role, ended_at) ON members TO ${app}`);
   await run(`GRANT UPDATE (revoked_at) ON sheet_links, invitations TO ${app}`);
   await run(`GRANT EXECUTE ON FUNCTION this_shop(), jobs_matching(text[]), shop_people() TO ${app}`);

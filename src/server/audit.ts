@@ -33,6 +33,7 @@ export const AUDITED = {
   'fit set': 'Set the grades of fit',
   'tyre set': 'Set the tyre asked for or suggested',
   'kit added': 'Added a kit',
+  'kit priced': 'Priced a kit',
   'file taken out': 'Took a file out',
   'geometry kept': 'Kept a version of the geometry',
   'geometry pinned': 'Pinned a job to a version of the geometry',

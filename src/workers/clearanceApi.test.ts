@@ -68,13 +68,21 @@ describe('weighing a corner in the worker', () => {
 });
 
 describe('the finder in the worker', () => {
-  const find = { job: hives, axle: 'rear', stock: FEW, lifts: [0, 40] };
+  const find = {
+    job: hives,
+    axle: 'rear',
+    stock: FEW,
+    lifts: [
+      { lift: 0, price: 0 },
+      { lift: 40, price: 5000 },
+    ],
+  };
   test('goes through every combination, the tyre asked for among them', async () => {
     const shares: number[] = [];
     const answer = await findFits(find, (share) => shares.push(share), never);
     if (!answer.ok) throw new Error(answer.reason);
-    expect(answer.found).toHaveLength(2 * 4 * 3 * 1 * 2);
-    expect(answer.asked).toEqual({ tyre: 3, wheel: 2, spacer: 0, stop: 0 });
+    expect(answer.found).toHaveLength(2 * 4 * 4 * 1 * 2);
+    expect(answer.asked).toEqual({ tyre: 3, wheel: 3, spacer: 0, stop: 0 });
     expect(answer.names['fender-lip']).toBe('Fender lip');
     expect(answer.front.length).toBeGreaterThan(0);
     for (const c of answer.front) expect(answer.found).toContainEqual(c);
@@ -86,7 +94,7 @@ describe('the finder in the worker', () => {
 
   test('can be stopped in the sweeps and in the search', async () => {
     expect(await findFits({ ...find, axle: 'front' }, undefined, () => true)).toEqual({ ok: false, reason: 'stopped' });
-    const many = { ...find, axle: 'front', stock: { ...DEFAULT_STOCK }, lifts: [0] };
+    const many = { ...find, axle: 'front', stock: { ...DEFAULT_STOCK }, lifts: [{ lift: 0, price: 0 }] };
     let share = 0;
     const late = await findFits(
       many,
@@ -104,7 +112,7 @@ describe('the finder in the worker', () => {
     expect(await findFits({ ...find, lifts: [] }, undefined, never)).toMatchObject({ ok: false });
     expect(await findFits({ ...find, axle: 'middle' }, undefined, never)).toMatchObject({ ok: false });
     const plain: JobDocument = { ...hives, fitments: { asked: null, suggested: null } };
-    expect(await findFits({ ...find, job: plain, lifts: [0] }, undefined, never)).toMatchObject({
+    expect(await findFits({ ...find, job: plain, lifts: [{ lift: 0, price: 0 }] }, undefined, never)).toMatchObject({
       ok: true,
       asked: null,
       smallest: null,

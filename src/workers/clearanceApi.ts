@@ -2,7 +2,9 @@ import type { Candidate, FinderLists } from '@/core/clearance/fitFinder';
 import { frontOf, refusals, smallestLift } from '@/core/clearance/fitFront';
 import { GradeName } from '@/core/clearance/poses';
 import type { ObstacleResult } from '@/core/clearance/problem';
-import { finderOf, finderSweeps, listsOf, weighing, type AskedFor } from '@/core/fit/weigh';
+import { listsOf, type AskedFor } from '@/core/fit/finderLists';
+import { fittedBefore } from '@/core/fit/fitted';
+import { finderOf, finderSweeps, weighing } from '@/core/fit/weigh';
 import { FitStock } from '@/core/fit/rules';
 import { AXLES, CORNERS, type Axle, type Corner } from '@/core/job/places';
 import { JobDocument } from '@/core/job/schema';
@@ -23,7 +25,10 @@ const FindAsk = z.object({
   job: JobDocument,
   axle: z.enum(AXLES as [Axle, ...Axle[]]),
   stock: FitStock,
-  lifts: z.array(z.number().min(-200).max(600)).min(1).max(12),
+  lifts: z
+    .array(z.strictObject({ lift: z.number().min(-200).max(600), price: z.number().min(0).max(1e7).nullable() }))
+    .min(1)
+    .max(12),
 });
 
 export interface AssessAnswer {
@@ -91,7 +96,7 @@ export async function findFits(
   const read = FindAsk.safeParse(asked);
   if (!read.success) return { ok: false, reason: bad(read.error) };
   const { job, axle, stock, lifts } = read.data;
-  const { asked: at, ...lists } = listsOf(stock, job.fitments.asked, axle);
+  const { asked: at, ...lists } = listsOf(stock, job.fitments.asked, axle, fittedBefore(job, axle));
   const set = finderSweeps(
     job,
     axle,
@@ -119,7 +124,7 @@ export async function findFits(
     found: finder.found,
     front: frontOf(finder, ready),
     lists,
-    lifts: [...lifts],
+    lifts: lifts.map((l) => l.lift),
     asked: at,
     smallest: at ? smallestLift(finder, ready, at.tyre) : null,
     refusals: refusals(finder.found),

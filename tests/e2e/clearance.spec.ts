@@ -130,6 +130,15 @@ test('the finder: what fits, the tyre asked for among it, why others are refused
   const best = await rows.count();
   expect(best).toBeGreaterThan(1);
   await expect(rows.first()).toContainText('fits');
+  // The wheels it has cost nothing, a lift costs what its kit costs, and what nobody priced has no sum.
+  await page.getByRole('button', { name: /^Tried:/ }).click();
+  await page.getByLabel('Tyre', { exact: true }).selectOption('30 × 9.50 in');
+  const own = rows.filter({ hasText: 'the wheels it has' });
+  await expect(own.first()).toBeVisible();
+  await expect(own.filter({ hasText: /\b6\u202f200\b/ }).first()).toBeVisible();
+  await expect(own.filter({ hasText: /\b16\u202f000\b/ }).first()).toBeVisible();
+  await page.getByLabel('Tyre', { exact: true }).selectOption('any');
+  await page.getByRole('button', { name: /^Best:/ }).click();
   // Sorted by a column, and filtered to one tyre that is refused.
   await page.getByRole('button', { name: /^Past fender/ }).click();
   await expect(page.getByRole('columnheader', { name: /Past fender/ })).toHaveAttribute(

@@ -112,17 +112,33 @@ test('a kit is added once, and fills an empty plan with its claim', async ({ pag
   // By the form, since she signs out again: that would end the session the other tests go on with.
   await signInAs(page, 'Maren');
   await page.goto('/kits');
-  const add = async () => {
+  const add = async (price: string) => {
     await page.getByLabel('Name').fill('Stile 50');
     await page.getByLabel('Claims, front').fill('2');
     await page.getByLabel('Claims, rear').fill('1 1/2');
     await page.getByLabel('Where it stands').fill('Stile 50 sheet, revision A');
+    await page.getByLabel('Price', { exact: true }).fill(price);
     await page.getByRole('button', { name: 'Add kit' }).click();
   };
-  await add();
+  await add('dear');
+  await expect(page.getByText('“dear” is not a price')).toBeVisible();
+  await expect(page.getByLabel('Name')).toHaveValue('Stile 50');
+  await add('12400');
   await expect(page.getByRole('cell', { name: 'Stile 50 sheet, revision A' })).toBeVisible();
-  await add();
+  await add('12400');
   await expect(page.getByText('in the list already')).toBeVisible();
+  // What it costs can be said later, and be wrong without losing what stood.
+  const price = page.getByLabel('Price of Stile 50');
+  await expect(price).toHaveValue('12\u202f400');
+  await price.fill('twelve');
+  await page.getByRole('button', { name: 'Keep price' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: '“twelve” is not a price' })).toBeVisible();
+  await expect(price).toHaveValue('twelve');
+  await price.fill('11 900');
+  await page.getByRole('button', { name: 'Keep price' }).click();
+  await expect(page.getByRole('button', { name: 'Keep price' })).toHaveCount(0);
+  await page.reload();
+  await expect(price).toHaveValue('11\u202f900');
   // The front desk adds kits and books; a lead plans.
   const job = await book(page, { customer: 'Kit' });
   await page.goto(`${job}/plan`);

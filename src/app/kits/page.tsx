@@ -6,6 +6,7 @@ import { kitsOf } from '@/server/shopView';
 import { Frame } from '@/ui/Frame';
 import { Words } from '@/ui/Figure';
 import { KitForm } from '@/ui/shop/KitForm';
+import { KitPrice } from '@/ui/shop/KitPrice';
 
 /** What a kit's patches do, in words; a kit from before they were known moves nothing. */
 const movesOf = (patches: unknown) => z.array(Patch).catch([]).parse(patches).map(patchName);
@@ -22,13 +23,14 @@ export default async function Kits() {
           {list.length === 0 ? (
             <p className="hint">No kit yet. Add the first from its sheet.</p>
           ) : (
-            <table className="plain">
+            <table className="plain [&_td]:align-middle [&_th]:align-middle">
               <thead>
                 <tr>
                   <th>Kit</th>
                   <th>Claims, front</th>
                   <th>Claims, rear</th>
                   <th>Moves</th>
+                  <th>Price</th>
                   <th>Where it stands</th>
                 </tr>
               </thead>
@@ -50,6 +52,9 @@ export default async function Kits() {
                               {m.what} {m.by !== null && <Words phrase={mm(m.by)} />}
                             </span>
                           ))}
+                    </td>
+                    <td>
+                      <KitPrice id={k.id} name={k.name} price={k.price} may={mayDo('priceKit', member.role)} />
                     </td>
                     <td>{k.source}</td>
                   </tr>

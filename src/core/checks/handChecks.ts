@@ -1,17 +1,24 @@
 import { AXLES, type Axle, cornersOf, type Place } from '../job/places';
 import { pointById } from '../job/points';
+import { ROLLS } from '../job/points/clearancePoints';
+import type { JobDocument } from '../job/schema';
 import { beamRise } from '../lamp/beam';
 import { noseUpChange } from '../stance/heights';
 import { fourHeights, heightOf } from './heightNeeds';
 import { deg, mm, type Phrase } from './phrase';
 import type { CheckDefinition, WorkInput } from './types';
 
+/** A check that an observation decides by itself. */
 const seen = (
   id: string,
   title: string,
   point: string,
   safetyCritical: boolean,
-  at: { gate?: 'before' | 'after'; places?: readonly Place[]; state?: 'floor' | 'ramp' } = {},
+  at: {
+    gate?: 'before' | 'after';
+    places?: readonly Place[] | ((job: JobDocument) => readonly Place[]);
+    state?: 'floor' | 'ramp';
+  } = {},
 ): CheckDefinition => ({
   id,
   title,
@@ -21,7 +28,7 @@ const seen = (
   staleOn: pointById(point)?.staleOn ?? [],
   limit: null,
   quantity: null,
-  places: () => at.places ?? ['vehicle'],
+  places: (job) => (typeof at.places === 'function' ? at.places(job) : (at.places ?? ['vehicle'])),
   needs: (_job, place) => ({
     required: { seen: { gate: at.gate ?? 'after', point, place, state: at.state ?? 'floor' } },
   }),
@@ -74,4 +81,10 @@ export const handChecks: readonly CheckDefinition[] = [
     state: 'ramp',
   }),
   seen('rub-body', 'Tyre against body, as promised', 'rubBody', false, { places: AXLES, state: 'ramp' }),
+  // What was not rolled is not proved, and stands so on the sheet; what was rolled and touched is a finding.
+  ...ROLLS.map(({ id, name, axle }) =>
+    seen(`rolled-${id}`, `Rolled ${name.toLowerCase()}`, id, false, {
+      places: ({ readings }) => (readings.some((r) => r.point === id && r.place === axle) ? [axle] : []),
+    }),
+  ),
 ];

@@ -36,7 +36,8 @@ export function frontOf(finder: Pick<FitFinder, 'lists' | 'found'>, lifts: reado
 }
 
 /**
- * The least lift at which a tyre of the list fits, with one way to do it: the one that cuts least, then stands out least.
+ * The least lift at which a tyre of the list fits, with one way to do it: the one that cuts least, then
+ * stands out least, then costs least.
  *
  * @returns null where none of the lifts does it
  */
@@ -49,7 +50,11 @@ export function smallestLift(
     .filter((c) => c.tyre === tyre && c.outcome === 'fits')
     .map((candidate) => ({ candidate, lift: lifts[candidate.lift]?.lift ?? 0 }))
     .sort(
-      (a, b) => a.lift - b.lift || a.candidate.trim - b.candidate.trim || pokeOf(a.candidate) - pokeOf(b.candidate),
+      (a, b) =>
+        a.lift - b.lift ||
+        a.candidate.trim - b.candidate.trim ||
+        pokeOf(a.candidate) - pokeOf(b.candidate) ||
+        (a.candidate.cost ?? 1e9) - (b.candidate.cost ?? 1e9),
     );
   return best ?? null;
 }

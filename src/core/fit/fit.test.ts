@@ -17,8 +17,7 @@ import { readGeometry } from '../suspension/readFile';
 import { problemAt } from './problemAt';
 import { proofsOf } from './proofs';
 import { ASSUMED_TRAVEL, limitsAt } from './travel';
-import { finderOf, finderSweeps, listsOf, weighing } from './weigh';
-import { DEFAULT_STOCK } from './rules';
+import { finderSweeps, weighing } from './weigh';
 
 const demo = (number: string): JobDocument => {
   const job = demoJobs().find((j) => j.job.number === number);
@@ -335,6 +334,36 @@ describe('the demo’s stories', () => {
     expect(trail[0]?.cures.length).toBeGreaterThan(0);
   });
 
+  test('a rolling test that touched is a Stop and no proof; one not rolled is no row, only not proved', () => {
+    const touched = (point: string, place: Reading['place'], good: boolean): JobDocument => ({
+      ...rescue,
+      readings: [
+        ...rescue.readings.filter((r) => r.point !== point),
+        reading(point, place, null, { gate: 'after', answer: 'observed', good, takenAt: '2026-11-24T12:00:00.000Z' }),
+      ],
+    });
+    const rolled = (job: JobDocument) =>
+      Object.fromEntries(
+        workJob(job)
+          .filter((v) => v.check.startsWith('rolled-'))
+          .map((v) => [v.check, [v.place, v.verdict, v.safetyCritical]]),
+      );
+    expect(rolled(rescue)).toEqual({
+      'rolled-rollForwardHalf': ['front', 'Clear', false],
+      'rolled-rollForwardFull': ['front', 'Clear', false],
+      'rolled-rollReverseHalf': ['front', 'Clear', false],
+    });
+    const bad = touched('rollReverseFull', 'front', false);
+    expect(rolled(bad)).toMatchObject({ 'rolled-rollReverseFull': ['front', 'Stop', false] });
+    expect(proofsOf(bad)[0]?.open).toContain('rolled reverse at full lock: it touched');
+    const rear = touched('rollReverseBraked', 'rear', true);
+    expect(rolled(rear)).toMatchObject({ 'rolled-rollReverseBraked': ['rear', 'Clear', false] });
+    expect(proofsOf(rear)[1]?.measured).toContain('rolled reverse, then braked');
+    expect(proofsOf(rescue)[1]?.open).toEqual(
+      expect.arrayContaining(['rolled forward, then braked', 'rolled reverse, then braked']),
+    );
+  });
+
   test('what is proved, and how, is on the sheet; reverse at full lock is not', () => {
     const [front] = proofsOf(rescue);
     expect(front?.grade).toBe('Crossed');
@@ -381,32 +410,9 @@ describe('the demo’s stories', () => {
   });
 });
 
-describe('the fit finder on a job', () => {
-  test('places the tyre asked for among the shop’s own', () => {
-    const { asked, ...lists } = listsOf(DEFAULT_STOCK, hives.fitments.asked, 'front');
-    expect(asked).toEqual({ tyre: DEFAULT_STOCK.tyres.length, wheel: DEFAULT_STOCK.wheels.length, spacer: 0, stop: 0 });
-    const few = {
-      ...lists,
-      tyres: lists.tyres.slice(-3),
-      wheels: lists.wheels.slice(-3),
-      spacers: lists.spacers.slice(0, 1),
-    };
-    const set = finderSweeps(
-      hives,
-      'front',
-      [0],
-      few.stops.map((s) => s.extra),
-    );
-    if (!set.ok) throw new Error(set.needs.join());
-    for (const { sweep } of set.sweeps.flatMap((s) => s.corners)) sweep.all();
-    const { finder } = finderOf(hives, 'front', set.sweeps, few);
-    finder.all();
-    expect(finder.found).toHaveLength(3 * 3 * 1 * few.stops.length);
-    const own = finder.found.find((c) => c.tyre === 2 && c.wheel === 2 && c.stop === 0);
-    expect(own).toMatchObject({ outcome: 'refused', first: { id: 'liner-rear' } });
-  });
+describe('the fit finder', () => {
   test('without anything measured it says what is missing', () => {
-    expect(finderSweeps(bare(), 'front', [0], [0])).toMatchObject({ ok: false });
+    expect(finderSweeps(bare(), 'front', [{ lift: 0, price: 0 }], [0])).toMatchObject({ ok: false });
   });
 });
 
@@ -498,7 +504,9 @@ describe('the route round the wheels', () => {
   });
   test('After asks for rolling tests, flexed gaps and the wheel', () => {
     const keys = buildRoute(rescue, 'after', 'clearance').map((s) => s.point.id);
-    expect(keys).toEqual(expect.arrayContaining(['rollReverseFull', 'rampLip', 'calliperGap', 'lockAngle']));
+    expect(keys).toEqual(
+      expect.arrayContaining(['rollReverseFull', 'rollReverseBraked', 'rampLip', 'calliperGap', 'lockAngle']),
+    );
     // Of the obstacles only what was cut, on both sides.
     expect(keys.filter((k) => k.startsWith('ob.'))).toEqual(['ob.liner-rear.cut', 'ob.liner-rear.cut']);
   });

@@ -24,14 +24,14 @@ export function proofsOf(job: JobDocument): AxleProofs[] {
   return AXLES.map((axle) => {
     const grade = axle === 'front' ? job.job.promiseFront : job.job.promiseRear;
     const out: AxleProofs = { axle, grade, measured: [], calculated: [], open: [] };
-    const rub = figures.figure({ gate: 'after', point: 'rubBody', place: axle, state: 'ramp' });
-    if (rub.status === 'observed' && rub.good) out.measured.push('flexed on the ramp, lock to lock');
-    else out.open.push('flexed on the ramp');
-    if (axle === 'front')
-      for (const roll of ROLLS) {
-        const seen = figures.figure({ gate: 'after', point: roll.id, place: 'front', state: 'floor' });
-        (seen.status === 'observed' && seen.good ? out.measured : out.open).push(`rolled ${roll.name.toLowerCase()}`);
-      }
+    const tried = (point: string, state: 'ramp' | 'floor', name: string, whole = name) => {
+      const seen = figures.figure({ gate: 'after', point, place: axle, state });
+      if (seen.status !== 'observed') out.open.push(name);
+      else if (seen.good) out.measured.push(whole);
+      else out.open.push(`${name}: it touched`);
+    };
+    tried('rubBody', 'ramp', 'flexed on the ramp', 'flexed on the ramp, lock to lock');
+    for (const roll of ROLLS) if (roll.axle === axle) tried(roll.id, 'floor', `rolled ${roll.name.toLowerCase()}`);
     for (const corner of cornersOf(axle)) {
       if (!isTaped(job, corner)) continue;
       const gaps = gapsAt(job, corner, 'after').filter((g) => !g.finding);

@@ -9,8 +9,8 @@ import { cornersOf, type Axle, type Corner } from '../job/places';
 import type { JobDocument } from '../job/schema';
 import type { Stage } from '../linkage/stages';
 import type { Fitment } from '../tyre/fitment';
-import type { FitStock } from './rules';
 import { fittedBefore, mounted } from './fitted';
+import type { LiftChoice } from './liftChoices';
 import { problemAt, type Posed } from './problemAt';
 
 /** What a corner comes to with one tyre and wheel. */
@@ -77,77 +77,25 @@ export function fenderEdge(posed: Posed): number | null {
   return Math.max(...lip.points.map((p) => Math.abs(p[1]))) - Math.abs(hub);
 }
 
-/** Where in the lists what is asked for stands, by index. */
-export interface AskedFor {
-  tyre: number;
-  wheel: number;
-  spacer: number;
-  stop: number;
-}
-
-/** The shop's stock as the finder takes it, what is asked for at an axle among it. */
-export function listsOf(stock: FitStock, asked: Fitment | null, axle: Axle): FinderLists & { asked: AskedFor | null } {
-  const tyres = stock.tyres.map((t) => ({
-    name: t.name,
-    diameter: t.diameter,
-    sectionWidth: t.sectionWidth,
-    shoulderRadius: t.sectionWidth / 8,
-    rimDiameter: t.rimDiameter,
-    price: t.price,
-  }));
-  const wheels = stock.wheels.map((w) => ({ ...w }));
-  let at: AskedFor | null = null;
-  const spacers = [...stock.spacers];
-  const stops = [...stock.stops];
-  if (asked) {
-    tyres.push({
-      name: asked.size || asked.name,
-      diameter: asked.diameter,
-      sectionWidth: asked.sectionWidth,
-      shoulderRadius: asked.shoulderRadius ?? asked.sectionWidth / 8,
-      rimDiameter: asked.rimDiameter,
-      price: asked.price,
-    });
-    wheels.push({
-      name: `asked for, ${asked.offset > 0 ? '+' : asked.offset < 0 ? '−' : ''}${Math.abs(Math.round(asked.offset))}`,
-      offset: asked.offset,
-      rimWidth: asked.rimWidth,
-      rimDiameter: asked.rimDiameter,
-      price: null,
-    });
-    const { spacer, bumpStop } = asked;
-    if (!spacers.some((s) => s.thickness === spacer)) spacers.push({ thickness: spacer, price: null });
-    if (!stops.some((s) => s.extra === bumpStop[axle])) stops.push({ extra: bumpStop[axle], price: null });
-    at = {
-      tyre: tyres.length - 1,
-      wheel: wheels.length - 1,
-      spacer: spacers.findIndex((s) => s.thickness === spacer),
-      stop: stops.findIndex((s) => s.extra === bumpStop[axle]),
-    };
-  }
-  return { tyres, wheels, spacers, stops, asked: at };
-}
-
 /** One lift’s corners set up: the sweep of each is driven, then its judging; then they are searched. */
-export interface LiftSweep {
-  lift: number;
+export interface LiftSweep extends LiftChoice {
   corners: { corner: Corner; sweep: ClearanceSweep; swept: SweptCorner; judging: Judging; posed: Posed }[];
 }
 
 /**
  * Sets up the sweeps that the fit finder answers from: both corners of an axle, once for each lift.
  *
- * @param lifts mm of lip rise at the axle
+ * @param lifts the lifts at the axle, each with its price
  * @param stops mm by which bump stops could be longer
  */
 export function finderSweeps(
   job: JobDocument,
   axle: Axle,
-  lifts: readonly number[],
+  lifts: readonly LiftChoice[],
   stops: readonly number[],
 ): { ok: true; sweeps: LiftSweep[] } | { ok: false; needs: string[] } {
   const sweeps: LiftSweep[] = [];
-  for (const lift of lifts) {
+  for (const { lift, price } of lifts) {
     const raised: JobDocument = {
       ...job,
       fitments: { asked: null, suggested: null },
@@ -160,7 +108,7 @@ export function finderSweeps(
       const { sweep, swept } = sweepOf(found.posed.problem, stops);
       corners.push({ corner, sweep, swept, judging: new Judging(swept, undefined, false), posed: found.posed });
     }
-    sweeps.push({ lift, corners });
+    sweeps.push({ lift, price, corners });
   }
   return { ok: true, sweeps };
 }
@@ -172,9 +120,9 @@ export function finderOf(
   sweeps: readonly LiftSweep[],
   lists: FinderLists,
 ): { finder: FitFinder; lifts: ReadyLift[] } {
-  const lifts = sweeps.map(({ lift, corners }): ReadyLift => ({
+  const lifts = sweeps.map(({ lift, price, corners }): ReadyLift => ({
     lift,
-    price: null,
+    price,
     corners: corners.map(({ swept, judging, posed }): ReadyCorner => ({
       swept,
       results: judging.all().results,

@@ -12,6 +12,7 @@ export const shopKits = (db: Db, shopId: string) =>
       claimRear: kits.claimRear,
       source: kits.source,
       patches: kits.patches,
+      price: kits.price,
     })
     .from(kits)
     .where(eq(kits.shopId, shopId))

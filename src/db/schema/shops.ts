@@ -108,11 +108,14 @@ export const kits = pgTable(
     source: text('source').notNull(),
     /** What it moves besides lifting on the springs; see core/linkage/patches. */
     patches: jsonb('patches').notNull().default([]),
+    /** The whole kit, in the shop's money; null where nobody priced it. */
+    price: doublePrecision('price'),
   },
   (t) => [
     unique('kits_shop_id').on(t.shopId, t.id),
     unique('kits_name').on(t.shopId, t.name, t.source),
     check('kit_claims', sql`${t.claimFront} between -200 and 600 and ${t.claimRear} between -200 and 600`),
+    check('kit_price', sql`${t.price} between 0 and 10000000`),
   ],
 );
 

@@ -65,6 +65,7 @@ export const ACTIONS = {
   makeSheetLink: DESK,
   openNextGate: BAY,
   pinGeometry: BAY,
+  priceKit: DESK,
   revokeInvitation: OWNER,
   revokeSheetLink: DESK,
   saveFitSettings: LEADS,

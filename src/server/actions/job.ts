@@ -19,7 +19,7 @@ import type { PlanAnswer } from '../jobs/gatework';
 import { keepGeometry as keepVersion, pinGeometry as pinVersion } from '../jobs/geometry';
 import { saveFitment as setFitment, saveFitSettings as setFit } from '../jobs/fitwork';
 import { importJob as bringIn } from '../jobs/importing';
-import { saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
+import { priceKit as setKitPrice, saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
 import { NO_JOB } from '../jobs/withJob';
 import { passwordRefusal } from '../session';
 
@@ -121,6 +121,14 @@ export async function saveFitSettings(_before: Answer | null, form: FormData): P
 export async function saveKit(_before: Answer | null, form: FormData): Promise<Answer> {
   return act('saveKit', async (member) => {
     const answer = await addKit(member, formFields(form), member.units);
+    if (answer.ok) fresh();
+    return answer;
+  });
+}
+
+export async function priceKit(kitId: string, price: string): Promise<Answer> {
+  return act('priceKit', async (member) => {
+    const answer = await setKitPrice(member, kitId, price);
     if (answer.ok) fresh();
     return answer;
   });

@@ -1,3 +1,4 @@
+import { and, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, type LimitKey } from '@/core/checks/limits';
 import { Patch } from '@/core/linkage/patches';
@@ -112,6 +113,37 @@ const patchesField = (units: UnitChoice) =>
       return out;
     });
 
+/** A price as typed, in the shop's money; nothing typed: nobody priced it. */
+const PriceField = z
+  .string()
+  .max(20, 'the price is longer than any price')
+  .transform((text, ctx) => {
+    const typed = text.replace(/[\s\u00a0\u202f']/g, '');
+    if (typed === '') return null;
+    const value = /^\d{1,8}([.,]\d{1,2})?$/.test(typed) ? Number(typed.replace(',', '.')) : NaN;
+    if (value <= 1e7) return value;
+    ctx.addIssue({
+      code: 'custom',
+      message: `“${text.trim()}” is not a price: digits, and at most two after the point`,
+    });
+    return z.NEVER;
+  });
+
+/** Sets what a kit costs, or that nobody priced it. */
+export async function priceKit(doer: Doer, kitId: unknown, price: unknown): Promise<Answer> {
+  const parsed = z.object({ kitId: z.uuid('There is no such kit'), price: PriceField }).safeParse({ kitId, price });
+  if (!parsed.success) return refuseZod(parsed.error);
+  return inShop(doer.shop.id, async (tx) => {
+    const here = and(eq(kits.shopId, doer.shop.id), eq(kits.id, parsed.data.kitId));
+    const [was] = await tx.select({ name: kits.name, price: kits.price }).from(kits).where(here);
+    if (!was) return refuse('There is no such kit in this shop.');
+    if (was.price === parsed.data.price) return { ok: true };
+    await tx.update(kits).set({ price: parsed.data.price }).where(here);
+    await note(tx, doer, 'kit priced', { about: was.name, detail: { from: was.price, to: parsed.data.price } });
+    return { ok: true };
+  });
+}
+
 /** Adds a kit to the shop's list with what it claims and where the claim stands. */
 export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
   const parsed = z
@@ -121,6 +153,7 @@ export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Prom
       claimRear: lengthField('Claim, rear', units, -200, 600),
       source: z.string().trim().min(1, 'Where does the claim stand? Sheet and revision').max(200),
       patches: patchesField(units),
+      price: PriceField.default(null),
     })
     .safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);

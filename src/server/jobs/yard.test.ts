@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { Standing } from '@/core/gates/standing';
 import { workJob } from '@/core/checks/workJob';
@@ -5,6 +6,7 @@ import type { Reading } from '@/core/job/schema';
 import { INCH_SHOP, METRIC_SHOP } from '@/core/units/quantity';
 import { shopLimits } from '@/db/queries/limits';
 import { YARD_PAGE, yardQuery, type YardFilter } from '@/db/queries/yard';
+import { audit } from '@/db/schema/filed';
 import { jobs } from '@/db/schema/jobs';
 import { kits } from '@/db/schema/shops';
 import { demoJobs } from '../../../scripts/demo/jobs';
@@ -23,7 +25,7 @@ import { fileOf, levelLinks } from '../../../tests/support/pencil';
 import { inShop } from '../database';
 import { bookingSchema, bookVehicle, nextNumber, type BookingForm } from './booking';
 import { importJob, insertJob } from './importing';
-import { saveKit, saveLimit } from './shopwork';
+import { priceKit, saveKit, saveLimit } from './shopwork';
 import type { Doer } from './withJob';
 
 const FORM = BOOKING;
@@ -181,6 +183,37 @@ withDatabase('the Yard on a real database', () => {
       .from(kits)
       .where(and(eq(kits.shopId, ivo.shop.id), eq(kits.name, 'Stile 50')));
     expect(rows).toMatchObject([{ claimFront: 50, claimRear: 50.8 }]);
+  });
+  test('kits: a price is set, changed and taken back; what is no price is refused and changes nothing', async () => {
+    const kit = { name: 'Priced 45', claimFront: '45 mm', claimRear: '45 mm', source: 'sheet P', price: '12 400' };
+    const standing = async () => {
+      const rows = await owner().select().from(kits).where(eq(kits.name, 'Priced 45'));
+      expect(rows).toHaveLength(1);
+      return { id: rows[0]?.id ?? '', price: rows[0]?.price };
+    };
+    expect(await saveKit(ivo, kit, INCH_SHOP)).toEqual({ ok: true });
+    const { id, price } = await standing();
+    expect(price).toBe(12_400);
+    for (const [typed, kept] of [
+      ['9800,50', 9800.5],
+      [' 14\u202f600 ', 14_600],
+      ['', null],
+      ['0', 0],
+    ] as const) {
+      expect(await priceKit(ivo, id, typed)).toEqual({ ok: true });
+      expect((await standing()).price).toBe(kept);
+    }
+    for (const wrong of ['dear', '-3', '1e5', '12.345', '99999999', '1.2.3'])
+      expect(await priceKit(ivo, id, wrong)).toMatchObject({ ok: false, message: expect.stringContaining(wrong) });
+    expect(await priceKit(ivo, id, null)).toMatchObject({ ok: false });
+    expect(await saveKit(ivo, { ...kit, name: 'Priced 46', price: 'dear' }, INCH_SHOP)).toMatchObject({
+      ok: false,
+      errors: { price: expect.stringContaining('dear') },
+    });
+    expect((await standing()).price).toBe(0);
+    expect(await priceKit(ivo, randomUUID(), '5')).toMatchObject({ ok: false });
+    const told = await owner().select().from(audit).where(eq(audit.what, 'kit priced'));
+    expect(told.map((row) => row.detail)).toContainEqual({ from: 14_600, to: null });
   });
   test('kits: what they move is read line by line, and a line that is wrong is named', async () => {
     const kit = { name: 'Block 60', claimFront: '0', claimRear: '60 mm', source: 'sheet B' };

@@ -10,6 +10,7 @@ import {
 } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { saidName } from '@/core/clearance/catalogue';
+import { money } from '@/core/units/money';
 import type { Candidate } from '@/core/clearance/fitFinder';
 import type { FindAnswer } from '@/workers/clearanceApi';
 import { Arm } from '../drawings/Arm';
@@ -101,7 +102,7 @@ export function FinderTable({ rows, found }: { rows: readonly Candidate[]; found
       column.accessor((c) => c.cost ?? Infinity, {
         id: 'cost',
         header: 'Cost',
-        cell: ({ row: { original: c } }) => (c.cost === null ? '–' : c.cost.toFixed(0)),
+        cell: ({ row: { original: c } }) => (c.cost === null ? '–' : money(c.cost)),
       }),
       column.accessor((c) => c.first?.short ?? 0, {
         id: 'first',

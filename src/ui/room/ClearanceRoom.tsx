@@ -293,8 +293,8 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
           </RoomLink>
         </nav>
         <p className="hint pt-3">
-          Rigid parts, the same forward and in reverse; a vehicle is not. Only a rolling test both ways, at half and at
-          full lock, proves reverse. It informs, it does not certify.
+          Rigid parts, the same forward and in reverse; a vehicle is not. Only rolling it both ways, at half and at full
+          lock and braked, proves reverse. It informs, it does not certify.
         </p>
       </aside>
     </main>

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Candidate } from '@/core/clearance/fitFinder';
 import { AXLES, type Axle } from '@/core/job/places';
 import { tyreName } from '@/core/fit/form';
+import { liftChoices } from '@/core/fit/liftChoices';
 import { DEFAULT_FIT_RULES } from '@/core/fit/rules';
 import type { UnitChoice } from '@/core/units/quantity';
 import type { FindAnswer } from '@/workers/clearanceApi';
@@ -25,15 +26,6 @@ type Found =
   | { state: 'needs'; needs: readonly string[] }
   | { state: 'failed'; why: string }
   | ({ state: 'ready' } & FindAnswer);
-
-/** Lifts that are gone through: none, the one planned, the kits' claims. */
-function liftsOf(view: JobView, axle: Axle): number[] {
-  const planned = axle === 'front' ? view.job.plan.liftFront : view.job.plan.liftRear;
-  const claims = view.kits.map((k) => (axle === 'front' ? k.claimFront : k.claimRear));
-  return [...new Set([0, ...(planned === null ? [] : [planned]), ...claims].map((l) => Math.round(l)))]
-    .sort((a, b) => a - b)
-    .slice(0, 8);
-}
 
 /** The asked-for tyre by its measures in the units in use, where it has no printed size. */
 function named(found: Found, job: JobView['job'], units: UnitChoice): Found {
@@ -56,7 +48,7 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
   const [tallest, setTallest] = useState('any');
   const [uncut, setUncut] = useState(false);
   const [tucked, setTucked] = useState(false);
-  const lifts = useMemo(() => liftsOf(view, axle), [view, axle]);
+  const lifts = useMemo(() => liftChoices(view.kits, job.plan, job.kit, axle), [view.kits, job.plan, job.kit, axle]);
   const promised = axle === 'front' ? job.job.promiseFront : job.job.promiseRear;
   const { stock } = view;
   useEffect(() => {

@@ -8,7 +8,7 @@ import { KitMoves, type MoveRow } from './KitMoves';
 
 /** Adds a kit from its sheet. */
 export function KitForm() {
-  const empty = { name: '', claimFront: '', claimRear: '', source: '' };
+  const empty = { name: '', claimFront: '', claimRear: '', source: '', price: '' };
   const [typed, setTyped] = useState(empty);
   const [moves, setMoves] = useState<MoveRow[]>([]);
   const [answer, act, busy] = useActionState(async (before: Parameters<typeof saveKit>[0], form: FormData) => {
@@ -41,6 +41,12 @@ export function KitForm() {
         <TextField label="Claims, front" {...bind('claimFront')} />
         <TextField label="Claims, rear" {...bind('claimRear')} />
         <TextField label="Where it stands" hint="sheet and revision" {...bind('source')} />
+        <TextField
+          label="Price"
+          hint="the whole kit, in your money; empty if not known"
+          inputMode="decimal"
+          {...bind('price')}
+        />
         <KitMoves rows={moves} onRows={setMoves} wrong={errors.patches} />
         <input type="hidden" name="patches" value={JSON.stringify(moves)} />
         {answer?.ok && (

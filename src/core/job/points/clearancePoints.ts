@@ -251,25 +251,30 @@ const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name }) => ({
   where: () => spots(name.includes('hose') ? FRONT : CORNERS, 'ramp'),
 }));
 
-/** The rolling tests: rigid geometry is alike forward and in reverse, a vehicle is not. */
+/**
+ * The rolling tests: rigid geometry is alike forward and in reverse, a vehicle is not. Rear wheels do not steer; what
+ * moves their axle in its bushes is drive and brake.
+ */
 export const ROLLS = [
-  { id: 'rollForwardHalf', name: 'Forward at half lock', reverse: false, lock: 'half' },
-  { id: 'rollForwardFull', name: 'Forward at full lock', reverse: false, lock: 'full' },
-  { id: 'rollReverseHalf', name: 'Reverse at half lock', reverse: true, lock: 'half' },
-  { id: 'rollReverseFull', name: 'Reverse at full lock', reverse: true, lock: 'full' },
+  { id: 'rollForwardHalf', name: 'Forward at half lock', reverse: false, axle: 'front' },
+  { id: 'rollForwardFull', name: 'Forward at full lock', reverse: false, axle: 'front' },
+  { id: 'rollReverseHalf', name: 'Reverse at half lock', reverse: true, axle: 'front' },
+  { id: 'rollReverseFull', name: 'Reverse at full lock', reverse: true, axle: 'front' },
+  { id: 'rollForwardBraked', name: 'Forward, then braked', reverse: false, axle: 'rear' },
+  { id: 'rollReverseBraked', name: 'Reverse, then braked', reverse: true, axle: 'rear' },
 ] as const;
-const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse }) => ({
+const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => ({
   ...observation,
   route,
   essential: false,
   id,
   label: `Rolling test: ${name.toLowerCase()}, no touch`,
   short: name.toLowerCase(),
-  how: `Walking pace, both locks, somebody listening at each wheel, chalk on the tread.${reverse ? ' Reverse pulls the axle back in its bushes: only this proves it.' : ''}`,
+  how: `Walking pace, ${axle === 'front' ? 'both locks' : 'pulled off and stopped firmly'}, somebody listening at each wheel, chalk on the tread.${reverse ? ' Reverse pulls the axle back in its bushes: only this proves it.' : ''}`,
   drawing: 'gap',
   seconds: 60,
   staleOn: [...MOVES_TYRE, 'shock-or-strap'],
-  where: () => spots(['front'], 'floor'),
+  where: () => spots([axle], 'floor'),
 }));
 
 /** The figures that fix a point of an obstacle, as they are taken at the wheel. */
