@@ -83,11 +83,15 @@ export function FinderTable({ rows, found }: { rows: readonly Candidate[]; found
               ))
             : '–',
       }),
-      column.accessor((c) => c.poke ?? Infinity, {
+      column.accessor((c) => c.poke ?? undefined, {
         id: 'poke',
+        // What is not known comes last, whichever way it is sorted.
+        sortUndefined: 'last',
         header: 'Past fender',
         cell: ({ row: { original: c } }) =>
-          c.poke === null ? (
+          c.impossible ? (
+            '–'
+          ) : c.poke === null ? (
             'not known'
           ) : c.poke > 0.5 ? (
             <Figure quantity="length" value={c.poke} />
@@ -99,8 +103,9 @@ export function FinderTable({ rows, found }: { rows: readonly Candidate[]; found
             </>
           ),
       }),
-      column.accessor((c) => c.cost ?? Infinity, {
+      column.accessor((c) => c.cost ?? undefined, {
         id: 'cost',
+        sortUndefined: 'last',
         header: 'Cost',
         cell: ({ row: { original: c } }) => (c.cost === null ? '–' : money(c.cost)),
       }),

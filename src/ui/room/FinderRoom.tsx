@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useId, useMemo, useState } from 'react';
 import type { Candidate } from '@/core/clearance/fitFinder';
 import { AXLES, type Axle } from '@/core/job/places';
 import { tyreName } from '@/core/fit/form';
@@ -45,7 +45,8 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
   const found = useMemo(() => named(answered, job, units), [answered, job, units]);
   const [run, setRun] = useState(0);
   const [only, setOnly] = useState<'front' | 'fits' | 'all'>('front');
-  const [tallest, setTallest] = useState('any');
+  const [tyre, setTyre] = useState('any');
+  const [wheel, setWheel] = useState('any');
   const [uncut, setUncut] = useState(false);
   const [tucked, setTucked] = useState(false);
   const lifts = useMemo(() => liftChoices(view.kits, job.plan, job.kit, axle), [view.kits, job.plan, job.kit, axle]);
@@ -82,11 +83,12 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
         ? []
         : pool.filter(
             (c) =>
-              (tallest === 'any' || found.lists.tyres[c.tyre]?.name === tallest) &&
+              (tyre === 'any' || found.lists.tyres[c.tyre]?.name === tyre) &&
+              (wheel === 'any' || found.lists.wheels[c.wheel]?.name === wheel) &&
               (!uncut || c.trim === 0) &&
               (!tucked || (c.poke !== null && c.poke <= 0)),
           ),
-    [found, tallest, uncut, tucked],
+    [found, tyre, wheel, uncut, tucked],
   );
   const rows = useMemo(() => {
     if (found.state !== 'ready') return [];
@@ -158,17 +160,8 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
               ]}
               onValue={(o) => setOnly(o as typeof only)}
             />
-            <div className="field">
-              <label htmlFor="tallest">Tyre</label>
-              <select id="tallest" value={tallest} onChange={(e) => setTallest(e.target.value)}>
-                <option value="any">any</option>
-                {found.lists.tyres.map((t) => (
-                  <option key={t.name} value={t.name}>
-                    {t.name}
-                  </option>
-                ))}
-              </select>
-            </div>
+            <OneOf label="Tyre" of={found.lists.tyres} value={tyre} onChange={setTyre} />
+            <OneOf label="Wheel" of={found.lists.wheels} value={wheel} onChange={setWheel} />
             <Check label="nothing cut" on={uncut} onChange={setUncut} />
             <Check label="tucked under the fender" on={tucked} onChange={setTucked} />
             <p className="hint !mt-0">
@@ -186,6 +179,29 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
         </>
       )}
     </main>
+  );
+}
+
+interface OneOfProps {
+  label: string;
+  of: readonly { name: string }[];
+  value: string;
+  onChange: (name: string) => void;
+}
+function OneOf({ label, of, value, onChange }: OneOfProps) {
+  const id = useId();
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <select id={id} value={value} onChange={(e) => onChange(e.target.value)}>
+        <option value="any">any</option>
+        {[...new Set(of.map((o) => o.name))].map((name) => (
+          <option key={name} value={name}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </div>
   );
 }
 
