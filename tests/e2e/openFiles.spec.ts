@@ -87,24 +87,27 @@ test('a job leaves as a file, comes back the same, and the check command gives t
 });
 
 test('while a long sheet is drafted the server answers everybody else', async ({ page }) => {
+  test.setTimeout(90_000);
   await signedIn(page, 'Ivo');
   await page.goto('/yard?find=HG-0142');
   const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
-  let drafted = false;
-  const sheet = page.request.get(`${job}/sheet.pdf`).then(async (answer) => {
-    drafted = true;
+  let drafted = 0;
+  const begun = Date.now();
+  const sheet = page.request.get(`${job}/sheet.pdf`, { timeout: 60_000 }).then(async (answer) => {
+    drafted = Date.now() - begun;
     return answer.body();
   });
   const waits: number[] = [];
-  while (!drafted) {
+  while (drafted === 0) {
     const from = Date.now();
     expect((await page.request.get('/api/ready')).status()).toBe(200);
     waits.push(Date.now() - from);
+    await page.waitForTimeout(100);
   }
   expect((await sheet).subarray(0, 5).toString()).toBe('%PDF-');
-  // It takes seconds; on the server's own thread one of these would have waited for all of it.
+  // It takes seconds, more on a busy machine; on the server's own thread one of these would have waited for all of it.
   expect(waits.length).toBeGreaterThan(3);
-  expect(Math.max(...waits)).toBeLessThan(2500);
+  expect(Math.max(...waits)).toBeLessThan(drafted / 2);
 });
 
 test('the Yard answers to a customer, a vehicle and a gate, and says so when nothing does', async ({ page }) => {

@@ -1,8 +1,9 @@
 import { judge } from '../checks/judge';
+import { tyreDistance } from '../geometry/tyreDistance';
 import type { Tyre } from '../suspension/schema';
 import { K } from '../uncertainty/propagate';
 import { cloudOf } from './cloud';
-import { contactOf, slopes } from './contact';
+import { contactOf } from './contact';
 import { curesOf } from './cures';
 import { gapU } from './gapUncertainty';
 import { leastGap } from './leastGap';
@@ -27,10 +28,11 @@ export function judgeObstacle(
   const grade = judgedGrade(obstacle, problem.grade);
   const least = leastGap(swept, index, tyre, grade);
   if (!least || !corner.pose(least.own, least.across, least.steer)) return null;
-  const near = corner.nearest(index, tyre);
-  const { normal } = slopes(tyre, near);
-  const allowance = obstacle.on === 'body' ? Math.abs(normal[0]) * problem.rules.compliance : 0;
-  const gap = near.gap - allowance;
+  const near = corner.nearest(index, tyre, problem.rules.compliance);
+  const { gap } = near;
+  // That place of the obstacle with nothing that gives: what the tape would find there.
+  const still = contactOf(tyre, { ...near, centre: corner.centre.toVec() });
+  const rigid = tyreDistance(tyre, still.r, still.s);
   const u = gapU(swept, index, tyre, least, near);
   corner.pose(least.own, least.across, least.steer);
   const { region, face } = contactOf(tyre, near);
@@ -44,8 +46,8 @@ export function judgeObstacle(
     soft: obstacle.soft,
     grade,
     gap,
-    rigid: near.gap,
-    allowance,
+    rigid,
+    allowance: rigid - gap,
     u,
     verdict: judged.verdict,
     safetyCritical,
@@ -76,9 +78,9 @@ function curesFor(swept: SweptCorner, index: number, tyre: Tyre, result: Obstacl
     index,
     rows,
     steers.filter((_, i) => i % 2 === 0),
-    8,
+    { every: 8, give: problem.rules.compliance },
   );
-  const wanted = result.limit.clear + K * result.u + result.allowance;
+  const wanted = result.limit.clear + K * result.u;
   const cures = curesOf(cloud, obstacle, tyre, wanted, problem.own, problem.axleMoves);
   const others = problem.obstacles.flatMap((o, i) => {
     if (i === index) return [];

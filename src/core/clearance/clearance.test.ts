@@ -96,6 +96,30 @@ describe('worked with pencil', () => {
     near(one(problemOf([straightLip(520)], { rules })).gap, 30, 0.1);
   });
 
+  test('with the give the nearest place may be another: 20 above, 22 ahead, less 4 of give is 18 ahead', () => {
+    const rules = { streetDroop: 30, streetBump: 2 / 3, compliance: 4 };
+    // A lip 20 over the tread at full bump, going down far outside the tyre to a corner 22 ahead of it.
+    const edge = obstacle('fender-lip', [
+      [-100, 800, 400 + 510],
+      [0, 800, 400 + 510],
+      [700, 800, 400 + 510],
+      [700, 800, 490],
+      [422, 800, 490],
+    ]);
+    const straight = { steer: { from: 0, to: 0, u: 0 } };
+    const rigid = one(problemOf([edge], straight));
+    near(rigid.gap, 20, 0.05);
+    near(rigid.hour % 12, 0, 0.05);
+    const giving = one(problemOf([edge], { ...straight, rules }));
+    near(giving.gap, 18, 0.05);
+    near(giving.rigid, 22, 0.05);
+    near(giving.allowance, 4, 0.01);
+    near(giving.hour, 3, 0.05);
+    // What goes along with the axle does not come nearer when rubber gives.
+    const along = one(problemOf([{ ...edge, on: 'knuckle' }], { ...straight, rules }));
+    near(along.allowance, 0, 1e-9);
+  });
+
   test('each cure alone, by pencil: the lip lacks 15 mm', () => {
     // 505 − 90 − 400 = 15; Clear wants 10, so it is clear. 495: 5 left, 5 mm short.
     const r = one(problemOf([straightLip(495)]));
@@ -292,11 +316,13 @@ describe('the swept map against the plain distance, pose by pose', () => {
   ];
   test.each(ends)('%s: within 0.5 mm for any tyre, offset and trim', (_name, end, obstacles) => {
     const limits = exactly({ rest: 0, bump: 60, droop: -70 });
-    const problem = problemOf([...obstacles], { end, own: limits, across: limits });
-    const { sweep, swept } = sweepOf(problem);
-    sweep.all();
-    expect(swept.map.unreached).toBe(0);
-    const { map, corner, steers } = swept;
+    const base = problemOf([...obstacles], { end, own: limits, across: limits });
+    const maps = [0, 9].map((compliance) => {
+      const { sweep, swept } = sweepOf({ ...base, rules: { ...base.rules, compliance } });
+      sweep.all();
+      expect(swept.map.unreached).toBe(0);
+      return swept;
+    });
     fc.assert(
       fc.property(
         fc.record({
@@ -307,14 +333,18 @@ describe('the swept map against the plain distance, pose by pose', () => {
         }),
         fc.integer({ min: 0, max: obstacles.length - 1 }),
         fc.constantFrom('Street' as const, 'Trail' as const, 'Crossed' as const),
-        (tyre: Tyre, index, grade) => {
+        fc.constantFrom(0, 1),
+        (tyre: Tyre, index, grade, giving) => {
+          const { map, corner, steers, problem } = maps[giving] ?? (maps[0] as (typeof maps)[0]);
+          const { compliance } = problem.rules;
           const rows = rowsIn(map, grade);
           const byMap = profileGap(profileOf(map, index, rows), tyre, tyre.planeOffset);
           let plain = Infinity;
           for (const r of rows)
             for (const steer of steers) {
               const row = map.rows[r];
-              if (row && corner.pose(row.own, row.across, steer)) plain = Math.min(plain, corner.gap(index, tyre));
+              if (row && corner.pose(row.own, row.across, steer))
+                plain = Math.min(plain, corner.gap(index, tyre, compliance));
             }
           near(byMap, plain, 0.5);
         },
@@ -323,8 +353,9 @@ describe('the swept map against the plain distance, pose by pose', () => {
         numRuns: 40,
         // Edges deep in the tyre, past its shoulder's centre, where samples tell least: found by such a run.
         examples: [
-          [{ diameter: 700, sectionWidth: 253, shoulderRadius: 20, planeOffset: 0 }, 2, 'Street'],
-          [{ diameter: 700, sectionWidth: 220, shoulderRadius: 20, planeOffset: 0 }, 2, 'Crossed'],
+          [{ diameter: 700, sectionWidth: 253, shoulderRadius: 20, planeOffset: 0 }, 2, 'Street', 0],
+          [{ diameter: 700, sectionWidth: 220, shoulderRadius: 20, planeOffset: 0 }, 2, 'Crossed', 0],
+          [{ diameter: 700, sectionWidth: 220, shoulderRadius: 20, planeOffset: 0 }, 2, 'Crossed', 1],
         ],
       },
     );
@@ -346,20 +377,26 @@ describe('the swept map against the plain distance, pose by pose', () => {
 
   test.each(ends)('%s: the reported minimum is never above the plain one', (_name, end, obstacles) => {
     const limits = exactly({ rest: 0, bump: 60, droop: -70 });
-    const problem = problemOf([...obstacles], { end, own: limits, across: limits, grade: 'Crossed' });
-    const { swept, results } = assess(problem, false);
-    expect(results).toHaveLength(obstacles.length);
-    for (const r of results) {
-      const index = obstacles.findIndex((o) => o.id === r.id);
-      let plain = Infinity;
-      for (const row of swept.map.rows)
-        for (const steer of swept.steers)
-          if (swept.corner.pose(row.own, row.across, steer))
-            plain = Math.min(plain, swept.corner.gap(index, problem.tyre));
-      expect(r.rigid).toBeLessThanOrEqual(plain + 0.2);
-      // And it is the gap at the pose that it names.
-      swept.corner.pose(r.pose.own, r.pose.across, r.pose.steer);
-      near(swept.corner.gap(index, problem.tyre), r.rigid, 1e-6);
+    const base = problemOf([...obstacles], { end, own: limits, across: limits, grade: 'Crossed' });
+    for (const compliance of [0, 6]) {
+      const problem = { ...base, rules: { ...base.rules, compliance } };
+      const { swept, results } = assess(problem, false);
+      expect(results).toHaveLength(obstacles.length);
+      for (const r of results) {
+        const index = obstacles.findIndex((o) => o.id === r.id);
+        let plain = Infinity;
+        for (const row of swept.map.rows)
+          for (const steer of swept.steers)
+            if (swept.corner.pose(row.own, row.across, steer))
+              plain = Math.min(plain, swept.corner.gap(index, problem.tyre, compliance));
+        expect(r.gap).toBeLessThanOrEqual(plain + 0.2);
+        // And it is the gap at the pose that it names.
+        swept.corner.pose(r.pose.own, r.pose.across, r.pose.steer);
+        near(swept.corner.gap(index, problem.tyre, compliance), r.gap, 1e-6);
+        expect(r.rigid).toBeGreaterThan(swept.corner.gap(index, problem.tyre) - 1e-4);
+        expect(r.allowance).toBeGreaterThan(-1e-9);
+        expect(r.allowance).toBeLessThanOrEqual(compliance + 1e-9);
+      }
     }
   });
 

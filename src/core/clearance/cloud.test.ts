@@ -25,7 +25,7 @@ describe('the cloud of one obstacle', () => {
     expect([...byRow]).toEqual([...byRow].sort((a, b) => b - a));
   });
   test('thinned, it keeps the ends, and is never nearer than the whole', () => {
-    const thin = cloudOf(corner(), 0, rows, steers, 4);
+    const thin = cloudOf(corner(), 0, rows, steers, { every: 4 });
     expect(thin.width).toBeLessThan(cloud.width);
     expect(gapsOf(thin, base).least).toBeGreaterThanOrEqual(gapsOf(cloud, base).least);
   });
@@ -50,6 +50,32 @@ describe('the cloud of one obstacle', () => {
     const moved = cloudOf(new Corner(LEVEL, 'left', [obstacle('lip', back)]), 0, rows, steers);
     const { byRow } = gapsOf(cloud, { ...base, ahead });
     gapsOf(moved, base).byRow.forEach((gap, i) => expect(byRow[i]).toBeCloseTo(gap, 6));
+  });
+  test('with give, each sample stands also as many mm behind and ahead; what the axle carries does not', () => {
+    const give = 7;
+    const giving = cloudOf(corner(), 0, rows, steers, { give });
+    expect([giving.shifts, giving.width]).toEqual([3, 3 * cloud.width]);
+    const at = (x: number) =>
+      gapsOf(
+        cloudOf(
+          new Corner(LEVEL, 'left', [
+            obstacle(
+              'lip',
+              lip.map(([px, y, z]) => [px + x, y, z]),
+            ),
+          ]),
+          0,
+          rows,
+          steers,
+        ),
+        base,
+      ).byRow;
+    const three = [0, -give, give].map(at);
+    gapsOf(giving, base).byRow.forEach((gap, i) =>
+      expect(gap).toBeCloseTo(Math.min(...three.map((byRow) => byRow[i] ?? NaN)), 6),
+    );
+    const arm = new Corner(LEVEL, 'left', [obstacle('lip', lip, { on: 'lowerArm' })]);
+    expect(cloudOf(arm, 0, rows, steers, { give }).shifts).toBe(1);
   });
   test('poses out of reach are left out, not counted as touching', () => {
     const high = [...rows, { own: 900, across: 0, grade: 'Trail' as const, path: 0, at: 1 }];

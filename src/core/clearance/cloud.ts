@@ -1,6 +1,6 @@
 import { Point } from '../geometry/point';
 import { tyreDistance, type TyreSolid } from '../geometry/tyreDistance';
-import type { Corner } from './corner';
+import { shiftsOf, type Corner } from './corner';
 import type { Row } from './poses';
 
 /**
@@ -10,8 +10,10 @@ import type { Row } from './poses';
 export interface Cloud {
   rows: readonly Row[];
   steers: readonly number[];
-  /** Samples a pose. */
+  /** Places a pose: each sample of the obstacle as often as the wheel may stand differently. */
   width: number;
+  /** Places of one sample, side by side. */
+  shifts: number;
   /** mm from the hub centre along the wheel's axis; NaN where the pose cannot be reached. */
   s: Float64Array;
   r: Float64Array;
@@ -20,23 +22,30 @@ export interface Cloud {
   ax: Float64Array;
 }
 
-/** Works the cloud of one obstacle. @param every takes only every so many-th sample, its ends among them */
+/**
+ * Works the cloud of one obstacle.
+ *
+ * @param thin `every`: takes only every so many-th sample, its ends among them; `give`: mm that the wheel may stand
+ *   ahead or behind against the body
+ */
 export function cloudOf(
   corner: Corner,
   obstacle: number,
   rows: readonly Row[],
   steers: readonly number[],
-  every = 1,
+  { every = 1, give = 0 }: { every?: number; give?: number } = {},
 ): Cloud {
   const on = corner.obstacles[obstacle]?.on ?? 'body';
   const all = corner.samples[obstacle] ?? [];
   const local = every === 1 ? all : all.filter((_, i) => i % every === 0 || i === all.length - 1);
-  const width = local.length;
+  const shifts = shiftsOf(on, give);
+  const width = local.length * shifts.length;
   const total = rows.length * steers.length * width;
   const cloud: Cloud = {
     rows,
     steers,
     width,
+    shifts: shifts.length,
     s: new Float64Array(total).fill(NaN),
     r: new Float64Array(total).fill(NaN),
     x: new Float64Array(total),
@@ -55,12 +64,15 @@ export function cloudOf(
       cloud.ax[pose] = a.x;
       for (const q of local) {
         corner.place(on, q, p);
-        const [dx, dy, dz] = [p.x - c.x, p.y - c.y, p.z - c.z];
-        const s = dx * a.x + dy * a.y + dz * a.z;
-        cloud.s[n] = s;
-        cloud.r[n] = Math.sqrt(Math.max(0, dx * dx + dy * dy + dz * dz - s * s));
-        cloud.x[n] = dx;
-        n++;
+        const [dy, dz] = [p.y - c.y, p.z - c.z];
+        for (const shift of shifts) {
+          const dx = p.x - c.x - shift;
+          const s = dx * a.x + dy * a.y + dz * a.z;
+          cloud.s[n] = s;
+          cloud.r[n] = Math.sqrt(Math.max(0, dx * dx + dy * dy + dz * dz - s * s));
+          cloud.x[n] = dx;
+          n++;
+        }
       }
     }),
   );

@@ -74,19 +74,24 @@ export class Corner {
     return this.carried.frameOf(on).place(local, out);
   }
 
-  /** Least distance of an obstacle's polyline from the tyre at this pose, mm, negative where they meet. */
-  gap(index: number, tyre: Tyre): number {
-    return this.least(index, tyre, false).gap;
+  /**
+   * Least distance of an obstacle's polyline from the tyre at this pose, mm, negative where they meet.
+   *
+   * @param give mm that rubber lets the wheel go ahead and back against the body
+   */
+  gap(index: number, tyre: Tyre, give = 0): number {
+    return this.least(index, tyre, false, give).gap;
   }
 
-  /** The same with where it is. */
-  nearest(index: number, tyre: Tyre): Nearest {
-    const { gap, i, t } = this.least(index, tyre, true);
+  /** The same with where it is, and where the wheel stands once it gave. */
+  nearest(index: number, tyre: Tyre, give = 0): Nearest {
+    const { gap, i, t, shift } = this.least(index, tyre, true, give);
     const [a, b] = [this.placed(index, i, this.from).toVec(), this.placed(index, i + 1, this.to).toVec()];
+    const [x, y, z] = this.centre.toVec();
     return {
       gap,
       point: [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), a[2] + t * (b[2] - a[2])],
-      centre: this.centre.toVec(),
+      centre: [x + shift, y, z],
       axis: this.axis.toVec(),
     };
   }
@@ -108,22 +113,32 @@ export class Corner {
     return local ? this.place(on, local, out) : out;
   }
 
-  private least(index: number, tyre: Tyre, where: boolean): { gap: number; i: number; t: number } {
+  private least(index: number, tyre: Tyre, where: boolean, give: number) {
     const { centre: c, axis: a } = this;
     const p = tyre.planeOffset;
-    this.plane.set(c.x + p * a.x, c.y + p * a.y, c.z + p * a.z);
     const points = this.local[index] ?? [];
-    let best = { gap: Infinity, i: 0, t: 0 };
-    this.placed(index, 0, this.from);
-    for (let i = 0; i + 1 < points.length; i++) {
-      this.placed(index, i + 1, this.to);
-      const gap = segmentToTyre(tyre, this.plane, a, this.from, this.to, where ? this.along : undefined);
-      if (gap < best.gap) best = { gap, i, t: this.along.t };
-      this.from.copy(this.to);
+    let best = { gap: Infinity, i: 0, t: 0, shift: 0 };
+    for (const shift of shiftsOf(this.obstacles[index]?.on, give)) {
+      this.plane.set(c.x + p * a.x + shift, c.y + p * a.y, c.z + p * a.z);
+      this.placed(index, 0, this.from);
+      for (let i = 0; i + 1 < points.length; i++) {
+        this.placed(index, i + 1, this.to);
+        const gap = segmentToTyre(tyre, this.plane, a, this.from, this.to, where ? this.along : undefined);
+        if (gap < best.gap) best = { gap, i, t: this.along.t, shift };
+        this.from.copy(this.to);
+      }
     }
     return best;
   }
 }
+
+const STILL = [0] as const;
+/**
+ * Where the wheel may stand along x, mm, against what a part carries: what is bolted to the body does not go along
+ * when rubber gives; axle, arms and knuckle do. The tyre is convex, so the ends of the way and its middle are enough.
+ */
+export const shiftsOf = (on: Carrier | undefined, give: number): readonly number[] =>
+  on === 'body' && give > 0 ? [0, give, -give] : STILL;
 
 function withoutObstacles(end: End): End {
   const bare = <S>(s: S): S => (s === 'mirror' ? s : { ...s, obstacles: undefined });

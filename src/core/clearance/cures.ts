@@ -29,7 +29,8 @@ const crossing = (a: number, gapA: number, b: number, gapB: number, wanted: numb
  * What each cure alone would have to be for one obstacle's gap to reach `wanted`. A cure that cannot do it is left
  * out.
  *
- * @param wanted mm of rigid gap: the Clear limit with its uncertainty and the allowance on top
+ * @param cloud the obstacle's samples, the wheel's give in them
+ * @param wanted mm of gap: the Clear limit with its uncertainty on top
  * @param own rest and full bump of this wheel, mm
  * @param axleMoves mm that the arms allow
  */

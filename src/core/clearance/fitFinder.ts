@@ -45,7 +45,7 @@ export interface FinderLists {
 /** A corner ready to be asked: swept at one lift, with what the exact judgement said of each obstacle. */
 export interface ReadyCorner {
   swept: SweptCorner;
-  /** Of the tyre swept with; uncertainty and allowance of each obstacle are taken over from it. */
+  /** Of the tyre swept with; the uncertainty of each obstacle is taken over from it. */
   results: readonly ObstacleResult[];
   /** mm outboard of the hub centre where the fender's edge is at rest; null where no lip was measured. */
   fenderEdge: number | null;
@@ -98,7 +98,7 @@ function mayGive(o: ClearanceObstacle, trimming: FinderRules['trimming']): numbe
 interface Asked {
   obstacle: ClearanceObstacle;
   index: number;
-  /** Room that reads Clear, and room below which it reads Stop; both with allowance on top. */
+  /** Room that reads Clear, and room below which it reads Stop; both with the uncertainty on top. */
   clear: number;
   stop: number;
   gives: number;
@@ -133,8 +133,8 @@ export class FitFinder {
               {
                 obstacle,
                 index,
-                clear: clear + K * result.u + result.allowance,
-                stop: stop + (result.safetyCritical ? K * result.u : 0) + result.allowance,
+                clear: clear + K * result.u,
+                stop: stop + (result.safetyCritical ? K * result.u : 0),
                 gives: mayGive(obstacle, rules.trimming),
                 margin: result.margin,
               },

@@ -17,6 +17,7 @@ export function gapU(swept: SweptCorner, index: number, tyre: Tyre, at: LeastGap
   const { problem, corner } = swept;
   const obstacle = problem.obstacles[index];
   if (!obstacle) return 0;
+  const give = problem.rules.compliance;
   const { normal, out, along } = slopes(tyre, near);
   const parts: number[] = [];
 
@@ -50,7 +51,7 @@ export function gapU(swept: SweptCorner, index: number, tyre: Tyre, at: LeastGap
   );
 
   const gapAt = (own: number, across: number): number =>
-    corner.pose(own, across, at.steer) ? corner.gap(index, tyre) : near.gap;
+    corner.pose(own, across, at.steer) ? corner.gap(index, tyre, give) : near.gap;
   const limitU = (travel: number, w: Problem['own']): number =>
     Math.abs(travel - w.bump) < 0.5 ? w.u.bump : Math.abs(travel - w.droop) < 0.5 ? w.u.droop : w.u.rest;
   const ends = at.at < 0.02 || at.at > 0.98;
@@ -62,7 +63,7 @@ export function gapU(swept: SweptCorner, index: number, tyre: Tyre, at: LeastGap
   const stopped = Math.min(at.steer - problem.steer.from, problem.steer.to - at.steer) < 0.01;
   if (corner.steered && stopped && problem.steer.u > 0) {
     const turned = (steer: number): number =>
-      corner.pose(at.own, at.across, steer) ? corner.gap(index, tyre) : near.gap;
+      corner.pose(at.own, at.across, steer) ? corner.gap(index, tyre, give) : near.gap;
     parts.push(((turned(at.steer + 0.01) - turned(at.steer - 0.01)) / 0.02) * problem.steer.u);
   }
   parts.push(linkageU(problem, at, near, normal, along));

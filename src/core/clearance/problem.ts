@@ -91,8 +91,9 @@ export interface ObstacleResult {
   soft: boolean;
   /** The grade it was judged at. */
   grade: GradeName;
-  /** Rigid gap less the allowance. */
+  /** Least over every pose and over how the wheel gives. */
   gap: number;
+  /** The same place at that pose with nothing that gives, and what the give takes of it. */
   rigid: number;
   allowance: number;
   /** Standard uncertainty. */

@@ -31,7 +31,8 @@ export function sweepOf(
   const corner = new Corner(problem.end, problem.side, problem.obstacles, step);
   const paths = gradePaths('Crossed', problem.own, problem.across, problem.rules, corner.independent);
   const steers = steerSteps(corner.steered, problem.steer.from, problem.steer.to);
-  const sweep = new ClearanceSweep(corner, rowsOf(paths, undefined, stops, problem.rules.streetBump), steers);
+  const { streetBump, compliance } = problem.rules;
+  const sweep = new ClearanceSweep(corner, rowsOf(paths, undefined, stops, streetBump), steers, compliance);
   return { sweep, swept: { problem, corner, paths, steers, map: sweep.map } };
 }
 

@@ -17,6 +17,8 @@ export const BINS = 1360;
 interface Samples {
   on: Carrier;
   local: readonly Point[];
+  /** mm that the wheel may stand ahead or behind against it. */
+  give: number;
   /** Where its samples begin in the flat arrays. */
   from: number;
   to: number;
@@ -77,6 +79,49 @@ function gather(
 }
 
 /**
+ * The same where the wheel gives: each sample also as it lies to the wheel stood `give` mm ahead and as much behind.
+ * With d from the centre, |d ∓ g·x|² = |d|² ∓ 2·g·dx + g², and the place along the axis goes by g times its share of x.
+ */
+function gatherGiving(
+  xyz: Float64Array,
+  from: number,
+  end: number,
+  least: Float64Array,
+  cx: number,
+  cy: number,
+  cz: number,
+  ax: number,
+  ay: number,
+  az: number,
+  give: number,
+): void {
+  const along = give * ax;
+  const twice = 2 * give;
+  const g2 = give * give;
+  for (let i = from; i < end; i += 3) {
+    const dx = (xyz[i] as number) - cx;
+    const dy = (xyz[i + 1] as number) - cy;
+    const dz = (xyz[i + 2] as number) - cz;
+    const s = dx * ax + dy * ay + dz * az;
+    const whole = dx * dx + dy * dy + dz * dz;
+    let square = whole - s * s;
+    let bin = ((s + 340) * 2) | 0;
+    if (bin >>> 0 > 1359) bin = bin < 0 ? 0 : 1359;
+    if (square < (least[bin] as number)) least[bin] = square;
+    const ahead = s - along;
+    square = whole - twice * dx + g2 - ahead * ahead;
+    bin = ((ahead + 340) * 2) | 0;
+    if (bin >>> 0 > 1359) bin = bin < 0 ? 0 : 1359;
+    if (square < (least[bin] as number)) least[bin] = square;
+    const behind = s + along;
+    square = whole + twice * dx + g2 - behind * behind;
+    bin = ((behind + 340) * 2) | 0;
+    if (bin >>> 0 > 1359) bin = bin < 0 ? 0 : 1359;
+    if (square < (least[bin] as number)) least[bin] = square;
+  }
+}
+
+/**
  * A sweep of one corner under way: every travel step with every steering step. `step` works some poses and comes back,
  * so that whoever drives it can tell how far it is, or stop it.
  */
@@ -93,18 +138,27 @@ export class ClearanceSweep {
   /**
    * @param rows travel steps, as `rowsOf` gives them
    * @param steers shares of lock
+   * @param give mm that rubber lets the wheel go ahead and back against the body
    */
   constructor(
     private readonly corner: Corner,
     rows: readonly Row[],
     private readonly steers: readonly number[],
+    give = 0,
   ) {
     let count = 0;
     this.samples = corner.obstacles.map(({ on }, i) => {
       const local = corner.samples[i] ?? [];
       const from = count;
       count += local.length;
-      return { on, local, from, to: count, least: new Float64Array(BINS).fill(Infinity) };
+      return {
+        on,
+        give: on === 'body' ? give : 0,
+        local,
+        from,
+        to: count,
+        least: new Float64Array(BINS).fill(Infinity),
+      };
     });
     this.xyz = new Float64Array(3 * count);
     this.total = rows.length * steers.length;
@@ -167,8 +221,9 @@ export class ClearanceSweep {
     const { xyz, samples } = this;
     const { centre: c, axis: a } = this.corner;
     for (let o = 0; o < samples.length; o++) {
-      const { from, to, least } = samples[o] as Samples;
-      gather(xyz, 3 * from, 3 * to, least, c.x, c.y, c.z, a.x, a.y, a.z);
+      const { give, from, to, least } = samples[o] as Samples;
+      if (give === 0) gather(xyz, 3 * from, 3 * to, least, c.x, c.y, c.z, a.x, a.y, a.z);
+      else gatherGiving(xyz, 3 * from, 3 * to, least, c.x, c.y, c.z, a.x, a.y, a.z, give);
     }
   }
 

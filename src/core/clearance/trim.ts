@@ -52,9 +52,9 @@ export function trimTemplate(
   const obstacle = problem.obstacles[index];
   if (!obstacle) return null;
   const rows = map.rows.filter((row) => inGrade(row, judgedGrade(obstacle, problem.grade)));
-  const cloud = cloudOf(corner, index, rows, steers);
-  const wanted = gap + K * u + (obstacle.on === 'body' ? problem.rules.compliance : 0);
-  const depths = Array.from({ length: cloud.width }, (_, k) => depthFor(cloud, k, tyre, wanted));
+  const cloud = cloudOf(corner, index, rows, steers, { give: problem.rules.compliance });
+  const wanted = gap + K * u;
+  const depths = Array.from({ length: cloud.width / cloud.shifts }, (_, k) => depthFor(cloud, k, tyre, wanted));
   if (depths.every((d) => d === 0)) return null;
   if (depths.some((d) => d === null)) return null;
 
@@ -106,12 +106,13 @@ export function trimTemplate(
 function depthFor(cloud: ReturnType<typeof cloudOf>, k: number, tyre: Tyre, wanted: number): number | null {
   const least = (trim: number): number => {
     let best = Infinity;
-    for (let n = k; n < cloud.s.length; n += cloud.width) {
-      const s = cloud.s[n] as number;
-      if (s !== s) continue;
-      const gap = tyreDistance(tyre, (cloud.r[n] as number) + trim, s - tyre.planeOffset);
-      if (gap < best) best = gap;
-    }
+    for (let from = k * cloud.shifts; from < cloud.s.length; from += cloud.width)
+      for (let n = from; n < from + cloud.shifts; n++) {
+        const s = cloud.s[n] as number;
+        if (s !== s) continue;
+        const gap = tyreDistance(tyre, (cloud.r[n] as number) + trim, s - tyre.planeOffset);
+        if (gap < best) best = gap;
+      }
     return best;
   };
   if (least(0) >= wanted) return 0;
