@@ -1,8 +1,9 @@
 import { demoJobs } from '../../scripts/demo/jobs';
 import { DEFAULT_STOCK, type FitStock } from '@/core/fit/rules';
+import { sweptCorners } from '@/core/fit/assessed';
 import { RING } from '@/core/clearance/ring';
 import type { JobDocument } from '@/core/job/schema';
-import { assessCorner, findFits } from './clearanceApi';
+import { assessCorner, findFits, sweepForChecks } from './clearanceApi';
 
 const jobs = demoJobs();
 const job = (number: string): JobDocument => {
@@ -12,6 +13,7 @@ const job = (number: string): JobDocument => {
 };
 const hives = job('HG-0144');
 const forest = job('HG-0145');
+const rescue = job('HG-0142');
 const never = () => false;
 const ask = { job: hives, corner: 'RL', stage: 'plan', grade: null, fitment: null };
 const FEW: FitStock = {
@@ -117,5 +119,26 @@ describe('the finder in the worker', () => {
       asked: null,
       smallest: null,
     });
+  });
+});
+
+describe('the checks’ sweeps in the worker', () => {
+  test('come to what the checks sweep themselves, the corners asked for and no other', async () => {
+    const answer = await sweepForChecks({ job: rescue, corners: ['FL', 'RL'] }, never);
+    if (!answer.ok) throw new Error(answer.reason);
+    expect(answer.swept).toEqual(sweptCorners(rescue, ['FL', 'RL']));
+    expect(Object.keys(answer.swept)).toContain('FL');
+    expect(answer.swept).not.toHaveProperty('FR');
+  });
+  test('a newer one stops it; what is no job is refused by the field', async () => {
+    expect(await sweepForChecks({ job: rescue, corners: ['FL'] }, () => true)).toEqual({
+      ok: false,
+      reason: 'stopped',
+    });
+    expect(await sweepForChecks({ job: rescue, corners: ['middle'] }, never)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('corners.0'),
+    });
+    expect(await sweepForChecks({ job: { readings: 3 }, corners: [] }, never)).toMatchObject({ ok: false });
   });
 });

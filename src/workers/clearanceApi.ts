@@ -2,6 +2,7 @@ import type { Candidate, FinderLists } from '@/core/clearance/fitFinder';
 import { frontOf, refusals, smallestLift } from '@/core/clearance/fitFront';
 import { GradeName } from '@/core/clearance/poses';
 import type { ObstacleResult } from '@/core/clearance/problem';
+import { sweptCorners, type SweptCorners } from '@/core/fit/assessed';
 import { listsOf, type AskedFor } from '@/core/fit/finderLists';
 import { fittedBefore } from '@/core/fit/fitted';
 import { finderOf, finderSweeps, weighing } from '@/core/fit/weigh';
@@ -56,6 +57,30 @@ const bad = (error: z.ZodError): string => {
   const [issue] = error.issues;
   return `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not understood'}`;
 };
+
+const ChecksAsk = z.strictObject({
+  job: JobDocument,
+  corners: z.array(z.enum(CORNERS as [Corner, ...Corner[]])).max(4),
+});
+
+/**
+ * Sweeps corners for the checks of a job, one after the other.
+ *
+ * @param asked checked here: it crosses an edge
+ * @param stopped asked between two corners
+ */
+export async function sweepForChecks(asked: unknown, stopped: () => boolean): Promise<Worked<{ swept: SweptCorners }>> {
+  const read = ChecksAsk.safeParse(asked);
+  if (!read.success) return { ok: false, reason: bad(read.error) };
+  const swept: SweptCorners = {};
+  for (const corner of read.data.corners) {
+    // Whatever came in meanwhile is heard first.
+    await new Promise((heard) => setTimeout(heard));
+    if (stopped()) return { ok: false, reason: 'stopped' };
+    Object.assign(swept, sweptCorners(read.data.job, [corner]));
+  }
+  return { ok: true, swept };
+}
 
 /**
  * Weighs a corner: sweeps it and judges every obstacle, worst first.

@@ -4,12 +4,20 @@ import { linkageOf } from '@/core/suspension/linkage';
 import { readGeometry } from '@/core/suspension/readFile';
 import type { EndName } from '@/core/suspension/schema';
 import { Sweep, type Grid } from '@/core/suspension/sweep';
-import { assessCorner, findFits, type AssessAnswer, type FindAnswer, type Worked } from './clearanceApi';
+import {
+  assessCorner,
+  findFits,
+  sweepForChecks,
+  type AssessAnswer,
+  type FindAnswer,
+  type Worked,
+} from './clearanceApi';
 import { inBatches } from './inBatches';
 
 let wanted = 0;
 let wantedAssess = 0;
 let wantedFind = 0;
+let wantedChecks = 0;
 
 export type SweepAnswer =
   | { ok: true; values: Float64Array; codes: Uint8Array }
@@ -50,6 +58,11 @@ const api = {
   async find(asked: unknown, progress?: (share: number) => void): Promise<Worked<FindAnswer>> {
     const mine = ++wantedFind;
     return findFits(asked, progress, () => mine !== wantedFind);
+  },
+  /** Sweeps corners for the checks; a later one ends an earlier one. */
+  async sweepForChecks(asked: unknown): ReturnType<typeof sweepForChecks> {
+    const mine = ++wantedChecks;
+    return sweepForChecks(asked, () => mine !== wantedChecks);
   },
   stopFinding(): void {
     wantedFind++;

@@ -62,7 +62,7 @@ test('the linkage is moved by its sliders, figures and drawing with it, by keybo
 test('points are taped one after the other, a doubtful one is pointed out, and a version is kept and taken out', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(180_000);
   await signedIn(page, 'Runa');
   await chooseUnits(page, 'mm');
   const job = await book(page, { customer: 'Linkage', front: 'wishbone-coil-over' });

@@ -87,7 +87,7 @@ test('a job leaves as a file, comes back the same, and the check command gives t
 });
 
 test('while a long sheet is drafted the server answers everybody else', async ({ page }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(180_000);
   await signedIn(page, 'Ivo');
   await page.goto('/yard?find=HG-0142');
   const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';

@@ -39,7 +39,10 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
       isCorner(place) && axleOf(place) === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
     return isBeam(kind) || knowsMotionRatio(job, place, gate)
       ? null
-      : 'a wishbone moves the tyre farther than its stop: it needs the motion ratio, from the linkage’s points and the shock’s mounts';
+      : {
+          why: 'a wishbone moves the tyre farther than its stop: it needs the motion ratio, from the linkage’s points and the shock’s mounts',
+          next: 'Left open here; the flexed rub test can still prove it.',
+        };
   },
   work: (input) => {
     const ratio = wishboneGap(input, gate);

@@ -1,4 +1,4 @@
-import { assessedAt, gapsAt, isSwept } from '../fit/assessed';
+import { assessedAt, gapsAt, isLeft, isSwept } from '../fit/assessed';
 import { obstacleKind, saidName, type Meets } from '../clearance/catalogue';
 import type { Spot } from '../job/figures';
 import { AXLES, axleOf, CORNERS, isCorner, STATE_NAME, type Corner, type Place } from '../job/places';
@@ -44,6 +44,10 @@ const swept = ({ meets, title, limit, proof }: (typeof SWEPT)[number]): CheckDef
       proof: { gate: 'after', point: proof, place: axleOf(cornerOf(place)), state: 'ramp' } as Spot,
     },
   }),
+  notWorkable: (job, place) =>
+    isLeft(job, cornerOf(place), 'after')
+      ? { why: 'every pose is being swept anew', next: 'A moment: it comes by itself.' }
+      : null,
   work: (input) => {
     const assessed = assessedAt(input.job, cornerOf(input.place), 'after');
     const mine = assessed?.results.filter((r) => r.meets === meets) ?? [];

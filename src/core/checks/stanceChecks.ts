@@ -52,7 +52,12 @@ const liftAgainstPlan: CheckDefinition = {
     },
   }),
   notWorkable: (job, place) =>
-    planned(job, place as Corner) === null ? 'the plan has no lift for this axle yet: set it at the Plan gate' : null,
+    planned(job, place as Corner) === null
+      ? {
+          why: 'the plan has no lift for this axle yet: set it at the Plan gate',
+          next: 'The lift is read, but there is nothing to hold it against.',
+        }
+      : null,
   work: (input) => {
     const corner = input.place as Corner;
     const got = rise(input, corner);
@@ -175,7 +180,10 @@ const rakeCheck: CheckDefinition = {
   needs: (job) => ({ required: { ...fourHeights(job, 'before'), ...fourHeights(job, 'after') }, optional: loadSpots }),
   notWorkable: (job) =>
     job.plan.liftFront === null || job.plan.liftRear === null
-      ? 'the plan has no lift for both axles yet: set it at the Plan gate'
+      ? {
+          why: 'the plan has no lift for both axles yet: set it at the Plan gate',
+          next: 'The rake is read, but there is nothing to hold it against.',
+        }
       : null,
   work: (input) => {
     const { plan, vehicle } = input.job;

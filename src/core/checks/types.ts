@@ -58,8 +58,8 @@ export interface CheckDefinition {
   quantity: Quantity | null;
   places(job: JobDocument): readonly Place[];
   needs(job: JobDocument, place: Place): Needs;
-  /** A plain sentence for when it cannot be worked although nothing is missing; null to go on. */
-  notWorkable?(job: JobDocument, place: Place): string | null;
+  /** Why it cannot be worked although nothing is missing, and what then; null to go on. */
+  notWorkable?(job: JobDocument, place: Place): { why: string; next: string } | null;
   /** Numeric check. Absent for an observation, whose single required reading is the verdict. */
   work?(input: WorkInput): Worked | null;
 }

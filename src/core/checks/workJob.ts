@@ -65,8 +65,8 @@ export function workCheck(check: CheckDefinition, figures: Figures, place: Place
       ...listed(required.map((r) => r.spot)),
     };
   }
-  const why = check.notWorkable?.(job, place);
-  if (why) return { ...base, summary: [why], next: ['Left open here; the flexed rub test can still prove it.'] };
+  const not = check.notWorkable?.(job, place);
+  if (not) return { ...base, summary: [not.why], next: [not.next] };
 
   const stale = required.find(({ figure }) => figure.status === 'stale');
   if (stale && stale.figure.status === 'stale') {

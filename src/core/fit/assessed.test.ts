@@ -1,7 +1,7 @@
 import { demoJobs } from '../../../scripts/demo/jobs';
 import { workJob } from '../checks/workJob';
 import type { JobDocument } from '../job/schema';
-import { assessedAt, isSwept, sweptCorners, takeSwept } from './assessed';
+import { assessedAt, isLeft, isSwept, leaveSweeps, sweepsLeft, sweptCorners, takeSwept } from './assessed';
 
 const demo = (number: string): JobDocument => {
   const job = demoJobs().find((j) => j.job.number === number);
@@ -47,5 +47,36 @@ describe('what the checks swept, handed on', () => {
     const own = assessedAt(other, 'FL', 'after')?.results ?? [];
     expect(own.length).toBeGreaterThan(1);
     expect(own.map((r) => r.gap)).not.toContain(123.25);
+  });
+
+  test('left to somebody else, its checks say that they wait and all others are worked; then they are the same', () => {
+    // A stop's gap that nobody swept yet.
+    const read = (): JobDocument =>
+      sent({
+        ...rescue,
+        readings: rescue.readings.map((r) =>
+          r.point === 'bumpStopGap' && r.place === 'FL' && r.gate === 'after' ? { ...r, value: 52.75 } : r,
+        ),
+      });
+    const job = read();
+    leaveSweeps(job);
+    const waiting = workJob(job);
+    const left = sweepsLeft(job);
+    expect(left).toContain('FL');
+    expect(isLeft(job, 'FL', 'after')).toBe(true);
+    expect(assessedAt(job, 'FL', 'after')).toBeNull();
+    const rows = (of: typeof waiting) =>
+      of.filter((v) => v.check.startsWith('swept-') && left.includes(v.place as 'FL'));
+    expect(rows(waiting).length).toBeGreaterThan(0);
+    for (const v of rows(waiting)) {
+      expect(v.verdict).toBe('Not measured');
+      expect(v.summary).toEqual(['every pose is being swept anew']);
+    }
+    takeSwept(job, sent(sweptCorners(read(), left)));
+    expect(sweepsLeft(job)).toEqual([]);
+    const here = workJob(read());
+    expect(sent(workJob(job))).toEqual(sent(here));
+    const others = (of: typeof waiting) => sent(of.filter((v) => !rows(of).includes(v)));
+    expect(others(waiting)).toEqual(others(here));
   });
 });

@@ -1,7 +1,7 @@
 import { assess } from '../clearance/assess';
 import { COARSE_STEP } from '../clearance/sampled';
 import type { ObstacleResult, Problem } from '../clearance/problem';
-import { once, rememberFor, sameInputs } from '../job/remember';
+import { isRemembered, once, rememberFor, sameInputs } from '../job/remember';
 import { CORNERS, type Corner } from '../job/places';
 import type { JobDocument } from '../job/schema';
 import type { Stage } from '../linkage/stages';
@@ -24,14 +24,33 @@ const posedAt = (job: JobDocument, corner: Corner, stage: Stage): PosedAt =>
 
 const inputsOf = (problem: Problem): unknown => ['clearance', { ...problem, pointsU: [...problem.pointsU] }];
 
+const left = new WeakSet<JobDocument>();
+/**
+ * Leaves the sweeps of a job to somebody else: a corner that nobody swept yet is not swept here until `takeSwept` tells
+ * of it. A sweep takes as long as a person notices; on a screen it is a worker's.
+ */
+export const leaveSweeps = (job: JobDocument): void => void left.add(job);
+
+/** Whether a corner's sweep was left to somebody else, who has not told of it yet. */
+export const isLeft = (job: JobDocument, corner: Corner, stage: Stage): boolean => {
+  if (!left.has(job)) return false;
+  const found = posedAt(job, corner, stage);
+  return found.ok && !isRemembered(inputsOf(found.posed.problem));
+};
+
+/** The corners that the checks wait for. */
+export const sweepsLeft = (job: JobDocument): Corner[] =>
+  CORNERS.filter((corner) => isSwept(job, corner) && isLeft(job, corner, 'after'));
+
 /**
  * A corner over every pose of the promised grade, without cures. Worked once for the same inputs: most filings leave
  * geometry, tyre and obstacles as they were.
  *
- * @returns null where there is not enough measured
+ * @returns null where there is not enough measured, or where its sweep was left to somebody else
  */
-export const assessedAt = (job: JobDocument, corner: Corner, stage: Stage): AssessedCorner | null =>
-  once(job, `clearance/${stage}/${corner}`, () => {
+export const assessedAt = (job: JobDocument, corner: Corner, stage: Stage): AssessedCorner | null => {
+  if (isLeft(job, corner, stage)) return null;
+  return once(job, `clearance/${stage}/${corner}`, () => {
     const found = posedAt(job, corner, stage);
     if (!found.ok) return null;
     const { posed } = found;
@@ -41,6 +60,7 @@ export const assessedAt = (job: JobDocument, corner: Corner, stage: Stage): Asse
     });
     return { posed, ...worked };
   });
+};
 
 /** Whether anything round a wheel was taped at that wheel itself: only then are its checks worked. */
 export const isTaped = (job: JobDocument, corner: Corner): boolean =>
@@ -53,10 +73,10 @@ export const isSwept = (job: JobDocument, corner: Corner): boolean =>
 /** By corner, for whoever works the same job elsewhere and need not sweep it again. */
 export type SweptCorners = Partial<Record<Corner, Swept>>;
 
-/** What the checks' sweeps of a job came to. */
-export const sweptCorners = (job: JobDocument): SweptCorners =>
+/** What the checks' sweeps of a job came to. @param corners only these */
+export const sweptCorners = (job: JobDocument, corners: readonly Corner[] = CORNERS): SweptCorners =>
   Object.fromEntries(
-    CORNERS.flatMap((corner) => {
+    corners.flatMap((corner) => {
       const assessed = isSwept(job, corner) ? assessedAt(job, corner, 'after') : null;
       if (!assessed) return [];
       const { results, poses, unreached } = assessed;
@@ -64,15 +84,17 @@ export const sweptCorners = (job: JobDocument): SweptCorners =>
     }),
   );
 
-/** Takes over what another swept of this very job; what differs from it later is swept here as ever. */
-export const takeSwept = (job: JobDocument, swept: SweptCorners): void =>
-  once(job, 'taken', () => {
-    for (const corner of CORNERS) {
-      const worked = swept[corner];
-      const found = worked && posedAt(job, corner, 'after');
-      if (found?.ok) rememberFor(inputsOf(found.posed.problem), worked);
-    }
-  });
+const taken = new WeakSet<SweptCorners>();
+/** Takes over what another swept of this very job; what differs from it later is swept anew as ever. */
+export const takeSwept = (job: JobDocument, swept: SweptCorners): void => {
+  if (taken.has(swept)) return;
+  taken.add(swept);
+  for (const corner of CORNERS) {
+    const worked = swept[corner];
+    const found = worked && posedAt(job, corner, 'after');
+    if (found?.ok) rememberFor(inputsOf(found.posed.problem), worked);
+  }
+};
 
 /** Measured gaps of a corner beside the model's, once for each state of the job. */
 export const gapsAt = (job: JobDocument, corner: Corner, gate: 'before' | 'after'): readonly ComparedGap[] =>

@@ -21,6 +21,9 @@ export function sameInputs<T>(inputs: unknown, work: () => T): T {
   return remembered.get(key) as T;
 }
 
+/** Whether what those inputs come to is known already. */
+export const isRemembered = (inputs: unknown): boolean => remembered.has(JSON.stringify(inputs));
+
 /** Has what those inputs come to from somebody who has worked it already. */
 export function rememberFor(inputs: unknown, worked: unknown): void {
   keep(JSON.stringify(inputs), worked);

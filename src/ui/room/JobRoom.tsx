@@ -20,7 +20,8 @@ import { goTo } from './RoomLink';
 import { isRoom, type Room } from './rooms';
 import { StoryRoom } from './StoryRoom';
 import { useSnapshot } from './useSnapshot';
-import { RoomContext, viewOf, type JobView, type Looker } from './view';
+import { useView } from './useView';
+import { RoomContext, type JobView, type Looker } from './view';
 
 const never = () => () => {};
 /** False while the server's page is taken over: it must first be shown as it was made. */
@@ -39,7 +40,7 @@ export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker
   const takenOver = useTakenOver();
   const [snapshot, refresh] = useSnapshot(initial, member.id);
   const { waiting } = useDevice();
-  const view = useMemo(() => viewOf(snapshot, member, waiting), [snapshot, member, waiting]);
+  const view = useView(snapshot, member, waiting);
   const room = useMemo(() => ({ view, refresh }), [view, refresh]);
   const path = usePathname();
   const home = `/jobs/${view.id}`;

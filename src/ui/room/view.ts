@@ -3,7 +3,7 @@
 import { createContext, useContext } from 'react';
 import { workJob } from '@/core/checks/workJob';
 import type { Verdict } from '@/core/checks/types';
-import { takeSwept } from '@/core/fit/assessed';
+import { leaveSweeps, takeSwept } from '@/core/fit/assessed';
 import { DEFAULT_STOCK } from '@/core/fit/rules';
 import { withWaiting } from '@/core/filing/applyEntry';
 import { gateStates, type GateState } from '@/core/gates/gates';
@@ -51,8 +51,12 @@ export interface JobView {
   refused: readonly Waiting[];
 }
 
-/** Works the job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again. */
-export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[]): JobView {
+/**
+ * Works the job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again.
+ *
+ * @param leaving sweeps that nobody did yet are a worker's: until it tells, their checks say that they wait for it
+ */
+export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[], leaving: boolean): JobView {
   if (snapshot.swept) takeSwept(snapshot.document, snapshot.swept);
   const own = waiting.filter((w) => w.jobId === snapshot.id);
   const live = own.filter((w) => w.state !== 'refused');
@@ -61,6 +65,7 @@ export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Wai
     live.map((w) => w.entry),
     member.name,
   );
+  if (leaving) leaveSweeps(job);
   const verdicts = snapshot.signed?.verdicts ?? workJob(job);
   const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
   const bay = member.role !== 'front-desk';

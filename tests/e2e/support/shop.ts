@@ -91,7 +91,7 @@ export async function takeShortRoute(
     } else {
       await page.getByRole('button', { name: 'Seen and good' }).click();
     }
-    await page.waitForURL((url) => url.href !== here, { timeout: 10_000 });
+    await page.waitForURL((url) => url.href !== here, { timeout: 30_000 });
   }
   return filed;
 }

@@ -1,0 +1,49 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import { sweepsLeft, takeSwept } from '@/core/fit/assessed';
+import type { Snapshot } from '@/server/snapshot';
+import type { Waiting } from '../device/store';
+import { askSweeper } from '../linkage/sweeper';
+import { viewOf, type JobView, type Looker } from './view';
+
+/**
+ * The job as this device shows it. What a filing makes to be swept anew is swept in the worker: every other verdict
+ * is there at once, and the swept ones as soon as it tells. Without a worker it is done here.
+ */
+export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[]): JobView {
+  // Counts what the worker told: each time the job is worked again.
+  const [told, setTold] = useState(0);
+  const [alone, setAlone] = useState(false);
+  const view = useMemo(() => {
+    void told;
+    return viewOf(snapshot, member, waiting, !alone);
+  }, [snapshot, member, waiting, alone, told]);
+  const { job, signed } = view;
+  useEffect(() => {
+    if (alone || signed) return;
+    const corners = sweepsLeft(job);
+    if (corners.length === 0) return;
+    let gone = false;
+    void (async () => {
+      try {
+        const answer = await askSweeper(
+          (api) => api.sweepForChecks({ job, corners }),
+          () => {},
+        );
+        if (answer.ok) takeSwept(job, answer.swept);
+        if (gone) return;
+        // Told of something else than was asked for, it would be asked for ever.
+        if (answer.ok && !sweepsLeft(job).some((corner) => corners.includes(corner))) setTold((n) => n + 1);
+        else if (answer.ok) setAlone(true);
+        else if (answer.reason !== 'stopped') setAlone(true);
+      } catch {
+        if (!gone) setAlone(true);
+      }
+    })();
+    return () => {
+      gone = true;
+    };
+  }, [job, signed, alone]);
+  return view;
+}
