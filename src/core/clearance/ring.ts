@@ -2,6 +2,7 @@ import { Point } from '../geometry/point';
 import { tyreDistance } from '../geometry/tyreDistance';
 import type { Carrier, Tyre } from '../suspension/schema';
 import { inGrade, type GradeName, type Row } from './poses';
+import { shiftsOf } from './corner';
 import { judgedGrade, type SweptCorner } from './sweptCorner';
 
 /** Places round the tyre: every five degrees, 12 o'clock first, toward 3. */
@@ -14,8 +15,8 @@ export const RING = 72;
 const EVERY = 6;
 
 /**
- * The least rigid gap at each clock position over the whole sweep, each obstacle at the grade it is judged at. For the
- * drawing: verdicts come from the exact minima. `step` works some poses and comes back.
+ * The least gap at each clock position over the whole sweep, the wheel's give in it, each obstacle at the grade it is
+ * judged at. For the drawing: verdicts come from the exact minima. `step` works some poses and comes back.
  */
 export class RingSweep {
   readonly total: number;
@@ -25,7 +26,12 @@ export class RingSweep {
   readonly nearest = new Int16Array(RING).fill(-1);
   private next = 0;
   private readonly moved = new Point();
-  private readonly obstacles: readonly { on: Carrier; grade: GradeName; local: readonly Point[] }[];
+  private readonly obstacles: readonly {
+    on: Carrier;
+    grade: GradeName;
+    local: readonly Point[];
+    shifts: readonly number[];
+  }[];
 
   constructor(
     private readonly swept: SweptCorner,
@@ -36,6 +42,7 @@ export class RingSweep {
     this.obstacles = problem.obstacles.map((o, index) => ({
       on: o.on,
       grade: judgedGrade(o, problem.grade),
+      shifts: shiftsOf(o.on, problem.rules.compliance),
       local: (corner.samples[index] ?? []).filter((_, i, all) => i % EVERY === 0 || i === all.length - 1),
     }));
   }
@@ -76,16 +83,24 @@ export class RingSweep {
     const fy = outward * (a.z * ux - a.x * uz);
     const fz = outward * (a.x * uy - a.y * ux);
     for (let index = 0; index < obstacles.length; index++) {
-      const { on, grade, local } = obstacles[index] as (typeof obstacles)[number];
+      const { on, grade, local, shifts } = obstacles[index] as (typeof obstacles)[number];
       if (!inGrade(row, grade)) continue;
       for (let i = 0; i < local.length; i++) {
         corner.place(on, local[i] as Point, p);
         const dx = p.x - c.x;
         const dy = p.y - c.y;
         const dz = p.z - c.z;
-        const s = dx * a.x + dy * a.y + dz * a.z;
-        const r = Math.sqrt(Math.max(0, dx * dx + dy * dy + dz * dz - s * s));
-        const gap = tyreDistance(tyre, r, s - tyre.planeOffset);
+        const along = dx * a.x + dy * a.y + dz * a.z;
+        const whole = dx * dx + dy * dy + dz * dz;
+        let gap = Infinity;
+        for (let g = 0; g < shifts.length; g++) {
+          // The wheel stood so far ahead: |d − shift·x|² and its place along the axis.
+          const shift = shifts[g] as number;
+          const s = along - shift * a.x;
+          const r = Math.sqrt(Math.max(0, whole - 2 * shift * dx + shift * shift - s * s));
+          const here = tyreDistance(tyre, r, s - tyre.planeOffset);
+          if (here < gap) gap = here;
+        }
         const turn = Math.atan2(dx * fx + dy * fy + dz * fz, dx * ux + dy * uy + dz * uz) / (2 * Math.PI);
         const at = Math.round((turn < 0 ? turn + 1 : turn) * RING) % RING;
         if (gap < (gaps[at] as number)) {

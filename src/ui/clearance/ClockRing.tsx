@@ -146,8 +146,8 @@ export function ClockRing({ gaps, nearest, obstacles, limits, results, tyre, now
         </g>
       </svg>
       <figcaption className="sr-only">
-        The ring is the least gap over all poses, each obstacle at the grade it is judged at, drawn pale where there is
-        plenty; the diamonds are the gap now, at the sliders.
+        The ring is the least gap over all poses with the axle’s give, each obstacle at the grade it is judged at, drawn
+        pale where there is plenty; the diamonds are the gap now, at the sliders, nothing giving.
       </figcaption>
     </figure>
   );

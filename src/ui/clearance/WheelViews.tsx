@@ -40,7 +40,7 @@ export function WheelViews({ scene, least }: { scene: WheelScene; least: string 
         ))}
       </div>
       <p className="pt-1 text-sm font-semibold text-pencil">
-        Least of all at this pose: <span className="fig font-bold text-graphite">{least}</span>
+        Least at this pose, nothing giving: <span className="fig font-bold text-graphite">{least}</span>
       </p>
     </div>
   );
