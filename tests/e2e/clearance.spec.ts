@@ -2,6 +2,12 @@ import { expect, test, type Page } from '@playwright/test';
 import { keyToFrame } from './support/painted';
 import { book, chooseUnits, openGate, signedIn } from './support/shop';
 
+declare global {
+  interface Window {
+    said: Set<string>;
+  }
+}
+
 async function jobOf(page: Page, number: string): Promise<string> {
   await page.goto(`/yard?find=${number}`);
   return (await page.locator('main li a').first().getAttribute('href')) ?? '';
@@ -179,6 +185,32 @@ test('After: gaps beside the model with findings, and what is proved on the shee
   await expect(page.locator('[data-stop]')).toBeVisible();
   await page.goto(`${job}/release`);
   await expect(page.getByRole('row', { name: /Front, not proved/ })).toContainText(/olled reverse at full lock/);
+});
+
+test('a height read anew is swept in the worker: its other verdicts are there at once, the swept ones by themselves', async ({
+  page,
+}) => {
+  await signedIn(page, 'Ivo');
+  await chooseUnits(page, 'in');
+  const job = await jobOf(page, 'HG-0142');
+  await page.goto(`${job}/after/read?route=full&at=hubToLip.FL.floor`);
+  await expect(page.locator('#figure')).toBeVisible();
+  // What was said on the way, since a fast worker may be done before anybody looks.
+  await page.evaluate(() => {
+    window.said = new Set<string>();
+    const note = () => {
+      for (const words of ['every pose is being swept anew', 'swept over'])
+        if (document.body.innerText.includes(words)) window.said.add(words);
+    };
+    new MutationObserver(note).observe(document.body, { subtree: true, childList: true, characterData: true });
+  });
+  await page.locator('#figure').fill('21 1/2');
+  await page.keyboard.press('Enter');
+  await page.waitForURL((url) => url.pathname.endsWith('/after'));
+  const checks = page.getByRole('button', { name: /^Tyre to body, worst pose promised, front left/ });
+  await expect(checks).toContainText('swept over');
+  await expect(page.getByText('every pose is being swept anew')).toHaveCount(0);
+  expect([...(await page.evaluate(() => [...window.said]))]).toContain('every pose is being swept anew');
 });
 
 test('what was cut is measured After, and the studio stands on it; a measure that cannot be is told', async ({

@@ -117,6 +117,7 @@ const predicted: CheckDefinition = {
     return {
       value: worst.difference,
       u: 0,
+      expanded: worst.U,
       limit: { clear: worst.U, stop: 1000, source: 'the expanded uncertainty of the two' },
       neverStop: true,
       summary: [

@@ -33,6 +33,8 @@ export interface Worked {
   value: number;
   /** Combined standard uncertainty. */
   u: number;
+  /** Expanded uncertainty to show with the figure where the limit is made of it, and `u` would count it twice. */
+  expanded?: number;
   /** Replaces the shop's limit where the check works its own (a hose's allowance, three uncertainties of a twist). */
   limit?: { clear: number; stop: number; source?: string; sense?: 'most' | 'least' };
   summary: Phrase;

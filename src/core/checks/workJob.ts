@@ -214,7 +214,7 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict): Verdic
     ...base,
     verdict: judged.verdict,
     value: result.value,
-    uncertainty,
+    uncertainty: result.expanded ?? uncertainty,
     limit,
     margin: judged.margin,
     marginToStop: judged.marginToStop,

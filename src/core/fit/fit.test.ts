@@ -301,6 +301,9 @@ describe('measured gaps beside the model', () => {
     const gap = gapsAt(rescue, 'FL', 'after').find((g) => g.state === 'floor-left' && g.name.startsWith('liner, seam'));
     expect(gap?.difference ?? 0).toBeLessThan(-5);
     const check = workJob(rescue).find((v) => v.check === 'gaps-against-model' && v.place === 'FL');
+    // Its limit is its uncertainty: that stands beside the figure too, and not a nought.
+    expect(check?.uncertainty).toBe(check?.limit?.clear);
+    expect(check?.uncertainty).toBeGreaterThan(1);
     expect(check?.verdict).toBe('Watch');
   });
   test('a gap misread Before moves its obstacle by no more than the two readings make likely', () => {
