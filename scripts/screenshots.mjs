@@ -10,6 +10,12 @@ import { main, say } from './lib/say.mjs';
 const base = `http://127.0.0.1:${process.env.PORT ?? 3000}`;
 const out = process.env.OUT ?? path.join(ROOT, 'docs', 'screenshots');
 
+/** Every tyre of the studio judged. */
+async function sweptAll(page) {
+  await page.getByRole('heading', { name: /^(Touches|Too near|Close|Clear)/ }).waitFor({ timeout: 60_000 });
+  await page.waitForFunction(() => !document.body.innerText.includes(': sweeping'));
+}
+
 /** Name, who looks, the job's number or null, the page, and what to do there first. */
 const VIEWS = [
   ['start', null, null, '/'],
@@ -48,21 +54,9 @@ const VIEWS = [
     '/before/read?route=linkage&at=lk.shock.upper.x.FL.floor',
     async (page) => page.locator('#figure').fill('-1 1/4'),
   ],
-  [
-    'clearance',
-    'Runa',
-    'HG-0144',
-    '/clearance',
-    async (page) => page.getByRole('heading', { name: /^(Touches|Too near|Close|Clear)/ }).waitFor({ timeout: 60_000 }),
-  ],
+  ['clearance', 'Runa', 'HG-0144', '/clearance', sweptAll],
   ['clearance-tyre', 'Runa', 'HG-0144', '/clearance', async (page) => page.getByRole('tab', { name: 'Tyre' }).click()],
-  [
-    'clearance-rear',
-    'Runa',
-    'HG-0144',
-    '/clearance?at=RL',
-    async (page) => page.getByRole('heading', { name: /^(Touches|Too near|Close|Clear)/ }).waitFor({ timeout: 60_000 }),
-  ],
+  ['clearance-rear', 'Runa', 'HG-0144', '/clearance?at=RL', sweptAll],
   ['clearance-after', 'Ivo', 'HG-0142', '/clearance', async (page) => page.getByRole('tab', { name: /Gaps/ }).click()],
   [
     'finder',

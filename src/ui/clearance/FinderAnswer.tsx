@@ -2,6 +2,7 @@
 
 import { saidName } from '@/core/clearance/catalogue';
 import type { Candidate } from '@/core/clearance/fitFinder';
+import type { FitRules } from '@/core/fit/rules';
 import type { Axle } from '@/core/job/places';
 import { show } from '@/core/units/format';
 import type { UnitChoice } from '@/core/units/quantity';
@@ -21,8 +22,11 @@ export function Short({ by }: { by: number }) {
   return <Figure quantity="length" value={Math.max(by, finest(useUnits()))} />;
 }
 
+type Trimming = FitRules['trimming']['value'];
+const TRIMMING: Record<Trimming, string> = { none: 'none', unseen: 'unseen only', any: 'any' };
+
 /** The answer in words: the asked-for one's place, the least lift, what stands in the way most often. */
-export function Answer({ found, axle }: { found: FindAnswer; axle: Axle }) {
+export function Answer({ found, axle, trimming }: { found: FindAnswer; axle: Axle; trimming: Trimming }) {
   const units = useUnits();
   const length = (v: number) => show('length', v, units).text;
   const { asked, lists, lifts, smallest, refusals, names, missing } = found;
@@ -86,7 +90,8 @@ export function Answer({ found, axle }: { found: FindAnswer; axle: Axle }) {
               (r) =>
                 `${r.id === 'impossible' ? 'tyre and wheel do not go together' : saidName(names[r.id] ?? r.id)} (${r.count})`,
             )
-            .join(', ')}.`}
+            .join(', ')}.`}{' '}
+        Trimming that counts as fitting here: {TRIMMING[trimming]}.
       </p>
       {missing.length > 0 && (
         <p className="border-l-4 border-watch pl-3">

@@ -107,7 +107,7 @@ export function FinderTable({ rows, found }: { rows: readonly Candidate[]; found
         id: 'cost',
         sortUndefined: 'last',
         header: 'Cost',
-        cell: ({ row: { original: c } }) => (c.cost === null ? '–' : money(c.cost)),
+        cell: ({ row: { original: c } }) => <span className="fig">{c.cost === null ? '–' : money(c.cost)}</span>,
       }),
       column.accessor((c) => c.first?.short ?? 0, {
         id: 'first',

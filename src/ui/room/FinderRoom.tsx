@@ -148,7 +148,7 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
       )}
       {found.state === 'ready' && (
         <>
-          <Answer found={found} axle={axle} />
+          <Answer found={found} axle={axle} trimming={trimming} />
           <div className="flex flex-wrap items-end gap-4 border-y border-rule py-2">
             <Choice
               label="Show"
@@ -164,10 +164,6 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
             <OneOf label="Wheel" of={found.lists.wheels} value={wheel} onChange={setWheel} />
             <Check label="nothing cut" on={uncut} onChange={setUncut} />
             <Check label="tucked under the fender" on={tucked} onChange={setTucked} />
-            <p className="hint !mt-0">
-              Trimming counts as fitting here:{' '}
-              {trimming === 'none' ? 'none' : trimming === 'unseen' ? 'unseen only' : 'any'}.
-            </p>
           </div>
           <div className="grid gap-5 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
             <div className="space-y-4">
