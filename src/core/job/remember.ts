@@ -17,8 +17,10 @@ const remembered = new Map<string, unknown>();
  */
 export function sameInputs<T>(inputs: unknown, work: () => T): T {
   const key = JSON.stringify(inputs);
-  if (!remembered.has(key)) keep(key, work());
-  return remembered.get(key) as T;
+  // Put by anew each time it is asked for: what goes first is what nobody asked for longest.
+  const known = remembered.has(key) ? (remembered.get(key) as T) : work();
+  keep(key, known);
+  return known;
 }
 
 /** Whether what those inputs come to is known already. */
@@ -30,6 +32,7 @@ export function rememberFor(inputs: unknown, worked: unknown): void {
 }
 
 function keep(key: string, worked: unknown): void {
+  remembered.delete(key);
   const oldest = remembered.keys().next();
   if (remembered.size >= MOST_REMEMBERED && !oldest.done) remembered.delete(oldest.value);
   remembered.set(key, worked);
