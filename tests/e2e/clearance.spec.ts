@@ -213,6 +213,30 @@ test('a height read anew is swept in the worker: its other verdicts are there at
   expect([...(await page.evaluate(() => [...window.said]))]).toContain('every pose is being swept anew');
 });
 
+test('where the worker cannot be loaded, a height read anew is swept on the page', async ({ page }) => {
+  await page.addInitScript(() => {
+    // As a browser does when the worker's code does not come.
+    window.Worker = class extends EventTarget {
+      constructor() {
+        super();
+        setTimeout(() => this.dispatchEvent(new Event('error')), 20);
+      }
+      postMessage() {}
+      terminate() {}
+    } as unknown as typeof Worker;
+  });
+  await signedIn(page, 'Ivo');
+  await chooseUnits(page, 'in');
+  const job = await jobOf(page, 'HG-0142');
+  await page.goto(`${job}/after/read?route=full&at=hubToLip.FR.floor`);
+  await page.locator('#figure').fill('21 3/8');
+  await page.keyboard.press('Enter');
+  await page.waitForURL((url) => url.pathname.endsWith('/after'));
+  const check = page.getByRole('button', { name: /^Tyre to body, worst pose promised, front right/ });
+  await expect(check).toContainText('swept over');
+  await expect(page.getByText('every pose is being swept anew')).toHaveCount(0);
+});
+
 test('what was cut is measured After, and the studio stands on it; a measure that cannot be is told', async ({
   page,
 }) => {

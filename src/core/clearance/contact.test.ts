@@ -103,15 +103,12 @@ describe('what must hold whatever stands there', () => {
     ]);
   };
   const gapOf = (problem: ReturnType<typeof problemOf>) => assess(problem, false).results[0]?.rigid ?? NaN;
-  /** How well a least gap is known, mm: deep in the tyre, where its sides and tread meet in creases, not as well. */
-  const known = (gap: number) => (gap > -40 ? 0.2 : 1);
 
   test('the right side is the left one in a mirror', () => {
     fc.assert(
       fc.property(place, (p) => {
         const right = problemOf([post(p, true)], { side: 'right' });
-        const left = gapOf(problemOf([post(p)]));
-        expect(Math.abs(gapOf(right) - left)).toBeLessThan(known(left));
+        expect(gapOf(right)).toBeCloseTo(gapOf(problemOf([post(p)])), 3);
       }),
       { numRuns: 12 },
     );
@@ -123,9 +120,9 @@ describe('what must hold whatever stands there', () => {
         const at = (grade: 'Street' | 'Trail' | 'Crossed', lock = 1) =>
           gapOf(problemOf([post(p)], { grade, steer: { from: -lock, to: lock, u: 0 } }));
         const [street, trail, crossed] = [at('Street'), at('Trail'), at('Crossed')];
-        expect(street).toBeGreaterThanOrEqual(trail - known(trail));
-        expect(trail).toBeGreaterThanOrEqual(crossed - known(crossed));
-        expect(at('Trail', 0.5)).toBeGreaterThanOrEqual(trail - known(trail));
+        expect(street).toBeGreaterThanOrEqual(trail - 0.2);
+        expect(trail).toBeGreaterThanOrEqual(crossed - 0.2);
+        expect(at('Trail', 0.5)).toBeGreaterThanOrEqual(trail - 0.2);
       }),
       { numRuns: 10 },
     );
@@ -136,8 +133,7 @@ describe('what must hold whatever stands there', () => {
       fc.property(place, fc.integer({ min: 0, max: 40 }), (p, less) => {
         const small = { diameter: 800 - less, sectionWidth: 260 - less / 2, shoulderRadius: 40, planeOffset: 0 };
         const of = (t: typeof small) => gapOf(problemOf([post(p)], { tyre: t, end: LEVEL }));
-        const large = of({ ...small, diameter: 800, sectionWidth: 260 });
-        expect(of(small)).toBeGreaterThanOrEqual(large - known(large));
+        expect(of(small)).toBeGreaterThanOrEqual(of({ ...small, diameter: 800, sectionWidth: 260 }) - 0.2);
       }),
       { numRuns: 10 },
     );

@@ -18,15 +18,19 @@ const FINE = { travel: 0.1, steer: 0.001 };
 const SHRINK = 0.7;
 
 /**
- * Eight ways round a place, turned a little more each time: where another part of the tyre comes nearest there is a
- * crease at any slant, and a search that only went along travel and steering would stop on it.
+ * Eight ways round a place, at another slant each time: where another part of the tyre comes nearest there is a crease
+ * at any slant, and a search that only went along travel and steering would stop on it. With every way there is the
+ * one that steers as far the other way, so that the right side is searched as the left one in a mirror.
  */
-const WAYS = Array.from({ length: 16 }, (_, turn) =>
-  Array.from({ length: 8 }, (_, i) => {
-    const angle = (i * Math.PI) / 4 + turn * 2.4;
-    return [Math.cos(angle), Math.sin(angle)] as const;
-  }),
-);
+const WAYS = Array.from({ length: 16 }, (_, turn) => {
+  const slant = (((turn + 0.5) * 0.618034) % 1) * (Math.PI / 2);
+  return [0, 1, 2, 3].flatMap((quarter) =>
+    [slant, -slant].map((by) => {
+      const angle = (quarter * Math.PI) / 2 + by;
+      return [Math.cos(angle), Math.sin(angle)] as const;
+    }),
+  );
+});
 
 const STRAIGHT = [
   [1, 0],

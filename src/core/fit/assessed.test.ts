@@ -65,6 +65,11 @@ describe('what the checks swept, handed on', () => {
     expect(left).toContain('FL');
     expect(isLeft(job, 'FL', 'after')).toBe(true);
     expect(assessedAt(job, 'FL', 'after')).toBeNull();
+    // Taken back, where nobody else can do it, they are worked here.
+    const back = read();
+    leaveSweeps(back);
+    leaveSweeps(back, false);
+    expect(sweepsLeft(back)).toEqual([]);
     const rows = (of: typeof waiting) =>
       of.filter((v) => v.check.startsWith('swept-') && left.includes(v.place as 'FL'));
     expect(rows(waiting).length).toBeGreaterThan(0);

@@ -27,9 +27,12 @@ const inputsOf = (problem: Problem): unknown => ['clearance', { ...problem, poin
 const left = new WeakSet<JobDocument>();
 /**
  * Leaves the sweeps of a job to somebody else: a corner that nobody swept yet is not swept here until `takeSwept` tells
- * of it. A sweep takes as long as a person notices; on a screen it is a worker's.
+ * of it. A sweep takes as long as a person notices; on a screen it is a worker's. `leaving` false takes them back.
  */
-export const leaveSweeps = (job: JobDocument): void => void left.add(job);
+export function leaveSweeps(job: JobDocument, leaving = true): void {
+  if (leaving) left.add(job);
+  else left.delete(job);
+}
 
 /** Whether a corner's sweep was left to somebody else, who has not told of it yet. */
 export const isLeft = (job: JobDocument, corner: Corner, stage: Stage): boolean => {

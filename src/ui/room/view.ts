@@ -65,7 +65,8 @@ export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Wai
     live.map((w) => w.entry),
     member.name,
   );
-  if (leaving) leaveSweeps(job);
+  // Either way: it may be the very document that was left to a worker before.
+  leaveSweeps(job, leaving);
   const verdicts = snapshot.signed?.verdicts ?? workJob(job);
   const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
   const bay = member.role !== 'front-desk';
