@@ -13,7 +13,7 @@ await db.execute(sql`
   names as (
     select g, customer, vehicle,
       (array['Aldmoor','Brekka','Corrie','Dunmire','Elvet','Fenrick','Garth','Hesk'])[1 + g % 8] || ' ' || (array['Farm','Forestry','Survey','Stores','Quarry','School','Clinic'])[1 + g % 7] || ' ' || g as name,
-      (array['Orrin Tarn','Halbeck Drover','Corvane Packhorse'])[1 + g % 3] as kind
+      (array['Orrin Tarn','Halbeck Cairn','Corvane Packhorse'])[1 + g % 3] as kind
     from made),
   c as (insert into customers (id, shop_id, name) select customer, (select id from shop), name from names returning 1),
   v as (insert into vehicles (id, shop_id, customer_id, make, model, body, front_suspension, rear_suspension, wheelbase, track_front, track_rear, tyre_diameter, rear_hose, sway_link)

@@ -1,6 +1,6 @@
 import { defaultLimits } from '@/core/checks/limits';
 import { axleOf, isCorner } from '@/core/job/places';
-import { JobDocument, type Reading, type ReadingGate } from '@/core/job/schema';
+import { JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/job/schema';
 import { buildRoute, type RouteStop } from '@/core/route/route';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import { show } from '@/core/units/format';
@@ -18,7 +18,7 @@ export type JobStart = Pick<JobDocument, 'customer' | 'vehicle'> & {
 export function startJob(start: JobStart): JobDocument {
   return JobDocument.parse({
     format: 'high-gate/job',
-    version: 1,
+    version: JOB_VERSION,
     job: {
       gate: 'intake',
       state: 'open',
@@ -107,6 +107,19 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     gapHose: 48,
     tyreToBody: [200, 216],
     bumpStopGap: [128, 140],
+    // Flexed the stop is nearly home: the tape finds no gap there, and the body as near as it comes.
+    'tyreToBody.ramp': [41, 44],
+    'bumpStopGap.ramp': 0,
+    hubToLipFlexed: [379, 388],
+    hubToLipAcross: [619, 640],
+    hubToLipDroop: [622, 643],
+    rampInner: [23, 27],
+    rampHose: 39,
+    calliperGap: 6,
+    studDiameter: 14,
+    threadEngagement: 17,
+    tyreLoadRating: 1250,
+    axleLoad: [1480, 1820],
     stopCompression: 34,
     hoseFree: [420, 455],
     hoseSpan: [352, 372],
@@ -125,9 +138,38 @@ export interface FillOptions {
   route?: 'full' | 'short';
   /** Stops after that many. */
   most?: number;
+  /** As real readings do, a sixteenth or two beside what they should be; where left out, all exactly. */
+  scattered?: boolean;
   /** Base-unit value by route key or point id; 'not-fitted' and 'cannot-reach' are answers; false is a fault seen. */
-  values?: Record<string, number | 'not-fitted' | 'cannot-reach' | { fault: string }>;
+  values?: Record<string, Given>;
 }
+
+/** The same every time for the same reading: real ones lie a sixteenth or two beside what they should be. */
+function scatter(key: string, most: number): number {
+  let h = 2166136261;
+  for (const c of key) h = Math.imul(h ^ c.charCodeAt(0), 16777619);
+  return (((h >>> 0) % 1000) / 500 - 1) * most;
+}
+/** What nobody reads twice the same, base units; what is printed, counted or stands on a stop is as it is. */
+const SCATTERS: Record<string, number> = {
+  hubToLip: 1.7,
+  floorToLip: 1.7,
+  loadedRadius: 1.5,
+  hubToMark: 1.7,
+  lampHeight: 3,
+  barAngle: 0.3,
+  barArmLength: 1.5,
+  gapLip: 4,
+  gapLinerFront: 4,
+  gapLinerRear: 4,
+  gapInner: 3,
+  gapHose: 3,
+  rampInner: 2,
+  rampHose: 3,
+  hoseSpan: 3,
+  tyrePressure: 2,
+  tyreDiameter: 1.5,
+};
 
 /** Walks the route of a gate and answers every stop as a technician would type it, 40 seconds apart. */
 export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptions): JobDocument {
@@ -139,14 +181,23 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
     if (stop.status === 'answered') continue;
     at += 40_000;
     filed.push(
-      answerStop(stop, values[stop.key] ?? values[stop.point.id], { units, by, at: new Date(at).toISOString() }),
+      answerStop(stop, values[stop.key] ?? values[`${stop.point.id}.${stop.state}`] ?? values[stop.point.id], {
+        units,
+        by,
+        at: new Date(at).toISOString(),
+        job: options.scattered ? job.job.number : null,
+      }),
     );
   }
   return JobDocument.parse({ ...job, readings: [...job.readings, ...filed] });
 }
 
-type Given = number | 'not-fitted' | 'cannot-reach' | { fault: string } | undefined;
-function answerStop(stop: RouteStop, given: Given, how: { units: UnitChoice; by: string; at: string }): Reading {
+export type Given = number | 'not-fitted' | 'cannot-reach' | { fault: string } | { choice: string } | undefined;
+function answerStop(
+  stop: RouteStop,
+  given: Given,
+  how: { units: UnitChoice; by: string; at: string; job: string | null },
+): Reading {
   const { point, gate, place, state, set } = stop;
   const base = {
     id: crypto.randomUUID(),
@@ -168,14 +219,24 @@ function answerStop(stop: RouteStop, given: Given, how: { units: UnitChoice; by:
   };
   if (given === 'not-fitted' || given === 'cannot-reach') return { ...base, answer: given };
   if (point.quantity === 'observation') {
-    const fault = typeof given === 'object' ? given.fault : null;
+    if (point.choices) {
+      const asked = typeof given === 'object' && 'choice' in given ? given.choice : point.choices[0]?.id;
+      const choice = point.choices.find((c) => c.id === asked);
+      if (!choice) throw new Error(`demo reading ${point.id}: no choice ${asked}`);
+      return { ...base, answer: 'observed', good: choice.good, text: choice.id };
+    }
+    const fault = typeof given === 'object' && 'fault' in given ? given.fault : null;
     return { ...base, answer: 'observed', good: fault === null, note: fault ?? '' };
   }
-  const typical = TYPICAL[gate][point.id] ?? 0;
+  const typical = TYPICAL[gate][`${point.id}.${state}`] ?? TYPICAL[gate][point.id] ?? 0;
   const rear = isCorner(place) ? axleOf(place) === 'rear' : place === 'rear';
-  const value = typeof given === 'number' ? given : typeof typical === 'number' ? typical : typical[rear ? 1 : 0];
-  // Nobody reads the same figure twice: the second set lies a millimetre off.
-  const text = show(point.quantity, set > 1 ? value + 1 : value, how.units).text.replace('−', '-');
+  const usual = typeof typical === 'number' ? typical : typical[rear ? 1 : 0];
+  const off = (key: string): number =>
+    how.job === null ? 0 : scatter(`${how.job}/${gate}/${key}`, SCATTERS[point.id] ?? 0);
+  const first = typeof given === 'number' ? given : usual + off(stop.key.replace(/\.2$/, ''));
+  // Nobody reads the same figure twice: the second set lies a millimetre off the first.
+  const again = first + (off(stop.key) < 0 ? -1 : 1);
+  const text = show(point.quantity, set > 1 ? again : first, how.units).text.replace('−', '-');
   const parsed = parseQuantity(point.quantity, text, how.units);
   if (!parsed.ok) throw new Error(`demo reading ${point.id}: ${parsed.reason}`);
   return { ...base, answer: 'measured', value: parsed.value, unit: parsed.unit, text };

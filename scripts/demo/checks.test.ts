@@ -11,10 +11,10 @@ import { pointById } from '@/core/job/points';
 import type { Acceptance, JobDocument, Reading } from '@/core/job/schema';
 import { METRIC_SHOP } from '@/core/units/quantity';
 import { fillGate, startJob, type FillOptions } from './builder';
-import { DROVER, STILE_65, TARN } from './vehicles';
+import { CAIRN, STILE_65, TARN } from './vehicles';
 
-/** A Drover lifted 65 mm with everything read; values by route key or point override what was typed. */
-function lifted(after: FillOptions['values'] = {}, before: FillOptions['values'] = {}, vehicle = DROVER): JobDocument {
+/** A Cairn lifted 65 mm with everything read; values by route key or point override what was typed. */
+function lifted(after: FillOptions['values'] = {}, before: FillOptions['values'] = {}, vehicle = CAIRN): JobDocument {
   const start = startJob({
     job: { number: 'HG-1', use: 'test', bookedAt: '2026-11-01T08:00:00Z', gate: 'before' },
     customer: { name: 'Test', contact: '' },
@@ -39,20 +39,32 @@ const both = (key: string, value: number) => ({ [key]: value, [`${key}.2`]: valu
 describe('judge', () => {
   const limit = { clear: 8, stop: 20, sense: 'most' as const };
   test.each([
-    [2, 5, false, 'Clear'],
-    [3, 5, false, 'Clear'],
-    [3.1, 5, false, 'Watch'],
-    [-7, 5, false, 'Watch'],
-    [20, 5, false, 'Watch'],
-    [20.1, 5, false, 'Stop'],
-    [16, 5, false, 'Watch'],
-    [16, 5, true, 'Stop'],
-  ])('%s ± %s, safety %s: %s', (value, u, safety, wanted) =>
-    expect(judge(value, u, limit, safety).verdict).toBe(wanted),
+    // By the function rule one standard uncertainty is asked for.
+    [2, 2.5, 'function', 'Clear'],
+    [5.5, 2.5, 'function', 'Clear'],
+    [5.6, 2.5, 'function', 'Watch'],
+    [-7, 2.5, 'function', 'Watch'],
+    [20, 2.5, 'function', 'Watch'],
+    [20.1, 2.5, 'function', 'Stop'],
+    [16, 2.5, 'function', 'Watch'],
+    // By the safety rule the expanded one, and Stop where the tool cannot show that it is not past it.
+    [3, 2.5, 'safety', 'Clear'],
+    [3.1, 2.5, 'safety', 'Watch'],
+    [15, 2.5, 'safety', 'Watch'],
+    [16, 2.5, 'safety', 'Stop'],
+    // By the comfort rule as measured, as long as the tool can decide it.
+    [8, 4, 'comfort', 'Clear'],
+    [8.1, 1, 'comfort', 'Watch'],
+    [1, 4.1, 'comfort', 'Watch'],
+    [20, 4.1, 'comfort', 'Watch'],
+    [20.1, 0, 'comfort', 'Stop'],
+  ] as const)('%s, u %s, by the %s rule: %s', (value, u, rule, wanted) =>
+    expect(judge(value, u, limit, rule).verdict).toBe(wanted),
   );
 
-  test('a margin below its uncertainty is never Clear, and past Stop is always Stop', () => {
+  test('a margin below what its rule asks is never Clear, and past Stop is always Stop', () => {
     const number = fc.double({ min: -100, max: 100, noNaN: true });
+    const asks = { comfort: 0, function: 1, safety: 2 } as const;
     fc.assert(
       fc.property(
         number,
@@ -60,15 +72,20 @@ describe('judge', () => {
         number,
         fc.double({ min: 0.1, max: 50, noNaN: true }),
         fc.boolean(),
-        fc.boolean(),
-        (value, u, clear, band, most, safety) => {
+        fc.constantFrom('comfort', 'function', 'safety' as const),
+        (value, u, clear, band, most, rule) => {
           const l = most
             ? { clear: Math.abs(clear), stop: Math.abs(clear) + band, sense: 'most' as const }
             : { clear, stop: clear - band, sense: 'least' as const };
-          const { verdict, margin, marginToStop } = judge(value, u, l, safety);
-          if (margin < u && verdict === 'Clear') return false;
-          if (marginToStop < 0 && verdict !== 'Stop') return false;
-          return !(safety && marginToStop < u && verdict !== 'Stop');
+          // Worked anew from the pair: how far the figure is from each limit, on whichever side is safe.
+          const room = (to: number) => (most ? to - Math.abs(value) : value - to);
+          const { verdict, tool } = judge(value, u, l, rule);
+          if (room(l.clear) < asks[rule] * u - 1e-6 && verdict === 'Clear') return false;
+          if (room(l.stop) < -1e-6 && verdict !== 'Stop') return false;
+          if (rule === 'safety' && room(l.stop) < 2 * u - 1e-6 && verdict !== 'Stop') return false;
+          if (rule !== 'safety' && room(l.stop) > 1e-6 && verdict === 'Stop') return false;
+          // A tool is blamed only where the figure itself is not past the limit.
+          return tool === null || room(tool === 'not-shown-safe' ? l.stop : l.clear) > -1e-6;
         },
       ),
       { numRuns: 5000 },
@@ -84,7 +101,9 @@ describe('checks, worked by hand', () => {
     expect(v.uncertainty).toBeCloseTo(2 * Math.hypot(1.8257, 1.307), 2);
     expect(v.verdict).toBe('Clear');
     expect(find(lifted(both('hubToLip.FL.floor', 560)), 'lift-against-plan', 'FL').verdict).toBe('Stop');
-    expect(find(lifted(both('hubToLip.FL.floor', 545)), 'lift-against-plan', 'FL').verdict).toBe('Watch');
+    // Comfort: 7.5 off is inside 8 as measured, 9.5 is not.
+    expect(find(lifted(both('hubToLip.FL.floor', 545)), 'lift-against-plan', 'FL').verdict).toBe('Clear');
+    expect(find(lifted(both('hubToLip.FL.floor', 547)), 'lift-against-plan', 'FL').verdict).toBe('Watch');
   });
 
   test('body rise counts the tyre in, lip rise does not: 65.5 + (403 − 388)', () => {
@@ -98,7 +117,7 @@ describe('checks, worked by hand', () => {
     const start = startJob({
       job: { number: 'HG-5', use: 'x', bookedAt: '2026-11-01T08:00:00Z', gate: 'before', lipWillChange: true },
       customer: { name: 'x', contact: '' },
-      vehicle: DROVER,
+      vehicle: CAIRN,
       plan: { liftFront: 65, liftRear: 65 },
     });
     const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z' });
@@ -106,9 +125,9 @@ describe('checks, worked by hand', () => {
       from: '2026-11-02T09:00:00Z',
       values: both('hubToLip.FL.floor', 558),
     });
-    const steps = find(job, 'lift-against-plan', 'FL').working.steps;
-    // Lip 558.5 − 473 = 85.5; mark 685.5 − 620 = 65.5: the lip was raised 20.
-    expect(steps.find((s) => s.name.startsWith('Lip altered'))?.amount[0]).toMatchObject({ value: 20 });
+    const { steps } = find(job, 'lift-against-plan', 'FL').working;
+    // Lip 558.5 − 473 = 85.5; mark 685.5 − 620 = 65.5: the lip was raised 20, the body 65.5.
+    expect(find(job, 'lift-against-plan', 'FL').value).toBeCloseTo(0.5, 9);
     expect(steps.find((s) => s.name === 'Suspension (droop)')?.amount[0]).toMatchObject({ value: 65.5 });
     expect(steps.find((s) => s.name === 'Solver travel')?.amount[0]).toMatchObject({ value: -65.5 });
   });
@@ -123,7 +142,7 @@ describe('checks, worked by hand', () => {
     const limits = (hoseSlack: { clear: number; stop: number }) => {
       const job = lifted({ 'hoseFree.rear.droop': 410 });
       return find(
-        { ...job, limits: { ...job.limits, hoseSlack: { ...hoseSlack, source: 'shop' } } },
+        { ...job, limits: { ...job.limits, hoseSlack: { ...hoseSlack, source: 'shop', rule: null } } },
         'brake-hose-slack',
         'rear',
       );
@@ -135,9 +154,14 @@ describe('checks, worked by hand', () => {
   });
 
   test('unlike loads are not compared, unrecorded ones are never Clear', () => {
-    const heavier = find(lifted({ loadMass: 140 }), 'lift-against-plan', 'FL');
+    // 100 kg more are more than an uncertainty can say; up to that each corner's height is less sure.
+    const heavier = find(lifted({ loadMass: 141 }), 'lift-against-plan', 'FL');
     expect(heavier.verdict).toBe('Not measured');
     expect(words(heavier)).toContain('the load differs');
+    const [alike, more] = [50, 76].map((kg) => find(lifted({ loadMass: kg }), 'lift-against-plan', 'FL').u ?? NaN);
+    expect(alike).toBeCloseTo(Math.hypot(1.8257, 1.307), 3);
+    // 36 kg: 9 on each corner, 9 × 9.80665 / 30 = 2.94 mm.
+    expect(more).toBeCloseTo(Math.hypot(1.8257, 1.307, 2.942), 3);
     expect(find(lifted({ loadMass: 'cannot-reach' }), 'lift-against-plan', 'FL').verdict).toBe('Watch');
   });
 
@@ -200,10 +224,14 @@ describe('checks, worked by hand', () => {
   test('gap at bump: 200 − 128 − 34 = 38 on a beam; a wishbone needs the motion ratio', () => {
     expect(find(lifted(), 'gap-at-bump', 'FL')).toMatchObject({ value: 38, verdict: 'Clear' });
     expect(find(lifted({ rubBody: 'cannot-reach' }), 'gap-at-bump', 'FL').verdict).toBe('Watch');
-    expect(find(lifted({ 'tyreToBody.FL.ramp': 180 }), 'gap-at-bump', 'FL')).toMatchObject({
-      value: 18,
+    // On the ramp with the stop 24 from its pad: 84 − 24 − 34 = 26 where parked says 38.
+    expect(find(lifted({ 'tyreToBody.FL.ramp': 84, 'bumpStopGap.FL.ramp': 24 }), 'gap-at-bump', 'FL')).toMatchObject({
+      value: 26,
       verdict: 'Watch',
     });
+    // The stop touching: 41 left of the body, and 162 − 159.5 of travel to come.
+    const steps = find(lifted(), 'gap-at-bump', 'FL').working.steps;
+    expect(steps.find((s) => s.name === 'Flexed')?.amount[0]).toMatchObject({ value: 38.5 });
     const wishbone = find(lifted({}, {}, TARN), 'gap-at-bump', 'FL');
     expect(wishbone.verdict).toBe('Not measured');
     expect(words(wishbone)).toContain('motion ratio');
@@ -244,7 +272,7 @@ describe('laws', () => {
     const empty = startJob({
       job: { number: 'HG-2', use: 'x', bookedAt: '2026-11-01T08:00:00Z' },
       customer: { name: 'x', contact: '' },
-      vehicle: DROVER,
+      vehicle: CAIRN,
     });
     for (const v of workJob(empty)) expect(v).toMatchObject({ verdict: 'Not measured', value: null });
     expect(find(empty, 'twist', 'vehicle', 'before').missing).toHaveLength(4);
@@ -255,7 +283,8 @@ describe('laws', () => {
     expect(releaseBlockers(workJob(lifted({ gapHose: 'not-fitted' }))).map((b) => b.check)).toContain(
       'static-gap-hose',
     );
-    expect(workJob(lifted({ barAngle: 'not-fitted' })).some((v) => v.check === 'sway-bar-neutral')).toBe(false);
+    const none = lifted({ barAngle: 'not-fitted' }, { barAngle: 'not-fitted' });
+    expect(workJob(none).some((v) => v.check === 'sway-bar-neutral')).toBe(false);
   });
 
   test('a struck reading is as if never read; a superseded one yields; a struck superseder brings it back', () => {
@@ -300,7 +329,11 @@ describe('laws', () => {
     expect(releaseBlockers(workJob(changed)).length).toBeGreaterThan(3);
     const again = fillGate(changed, 'after', { from: '2026-11-03T09:00:00Z' });
     expect(find(again, 'brake-hose-slack', 'FL').verdict).toBe('Clear');
-    expect(releaseBlockers(workJob(again))).toEqual([]);
+    expect(releaseBlockers(workJob(again)).map((b) => b.check)).toEqual([
+      'line-alignment',
+      'line-driveline',
+      'line-axle-place',
+    ]);
   });
 
   test('taken from the other side is assumed: never Clear at After', () => {
@@ -337,7 +370,7 @@ describe('laws', () => {
     const start = startJob({
       job: { number: 'HG-3', use: 'x', bookedAt: '2026-11-01T08:00:00Z', gate: 'before' },
       customer: { name: 'x', contact: '' },
-      vehicle: DROVER,
+      vehicle: CAIRN,
     });
     expect(shutBecause(start)[0]).toMatch(/readings of the short route/);
     const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z', route: 'short' });
@@ -358,7 +391,7 @@ describe('laws', () => {
     const start = startJob({
       job: { number: 'HG-4', use: 'x', bookedAt: '2026-11-01T08:00:00Z', gate: 'before', heightSchool: 'floor-to-lip' },
       customer: { name: 'x', contact: '' },
-      vehicle: DROVER,
+      vehicle: CAIRN,
       plan: { liftFront: 65, liftRear: 65 },
     });
     const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z' });

@@ -18,13 +18,13 @@ import { INSTRUMENTS } from '@/core/uncertainty/instruments';
 import { INCH_SHOP, METRIC_SHOP } from '@/core/units/quantity';
 import { fillGate, startJob } from './builder';
 import { demoJobs } from './jobs';
-import { DROVER, PACKHORSE, TARN } from './vehicles';
+import { CAIRN, PACKHORSE, TARN } from './vehicles';
 
 const SPOT: Spot = { gate: 'before', point: 'hubToLip', place: 'FL', state: 'floor' };
 const base = startJob({
   job: { number: 'HG-9', use: 'x', bookedAt: '2026-11-01T08:00:00Z', gate: 'before' },
   customer: { name: 'x', contact: '' },
-  vehicle: DROVER,
+  vehicle: CAIRN,
 });
 
 let minute = 0;
@@ -53,8 +53,8 @@ describe('figures', () => {
   test('repeats are averaged, their range is the spread', () => {
     const f = figure([reading(470), reading(473), reading(476)]);
     expect(f).toMatchObject({ status: 'read', value: 473, spread: 6, assumed: false });
-    // s = 3, s/√3 = 1.73 is more than √((1 + 2.25)/3 + 1/12) = 1.08: the scatter counts.
-    expect(f.status === 'read' && f.u).toBeCloseTo(3 / Math.sqrt(3), 9);
+    // s = 3, s/√3 = 1.73 is more than √((1 + 2.25)/3) = 1.04: it counts in their place; the graduation stays.
+    expect(f.status === 'read' && f.u).toBeCloseTo(Math.hypot(3 / Math.sqrt(3), 1 / Math.sqrt(12)), 9);
   });
   test('agreeing repeats are surer than one', () => {
     const one = figure([reading(473)]);
@@ -108,7 +108,7 @@ describe('figures', () => {
         expect([kind, point.id, staleBecause(job([r], { changes }), r) !== null]).toEqual([
           kind,
           point.id,
-          point.staleOn.includes(kind),
+          point.staleOn.includes(kind) || (point.alsoStale?.(base, r) ?? []).includes(kind),
         ]);
       }
     }
@@ -137,24 +137,25 @@ describe('points', () => {
     expect(pointById('hubToMoon')).toBeUndefined();
   });
   test('the vehicle decides where they apply', () => {
-    const at = (id: string, vehicle: typeof DROVER) =>
+    const at = (id: string, vehicle: typeof CAIRN) =>
       pointById(id)
         ?.where({ ...base, vehicle })
         .map((s) => s.place) ?? [];
-    expect(new Set(at('bumpStopGap', DROVER))).toEqual(new Set(['FL', 'FR', 'RL', 'RR']));
+    expect(new Set(at('bumpStopGap', CAIRN))).toEqual(new Set(['FL', 'FR', 'RL', 'RR']));
     // A coil-over's stop is on its shock: the geometry's motion ratio tells. A torsion bar's is not.
     expect(new Set(at('bumpStopGap', TARN))).toEqual(new Set(['FL', 'FR', 'RL', 'RR']));
-    const torsion = { ...TARN, frontSuspension: 'wishbone-torsion-bar' } as typeof DROVER;
+    const torsion = { ...TARN, frontSuspension: 'wishbone-torsion-bar' } as typeof CAIRN;
     expect(new Set(at('bumpStopGap', torsion))).toEqual(new Set(['RL', 'RR']));
     expect(hosePlaces({ ...base, vehicle: PACKHORSE })).toEqual(['FL', 'FR', 'RL', 'RR']);
-    expect(at('hoseFree', DROVER)).toEqual(['FL', 'FR', 'rear']);
-    expect(at('hubToMark', DROVER)).toEqual([]);
+    expect(at('hoseFree', CAIRN)).toEqual(['FL', 'FR', 'rear']);
+    expect(at('hubToMark', CAIRN)).toEqual([]);
   });
   test('the height school decides which heights are read and what is essential', () => {
     const floor: JobDocument = { ...base, job: { ...base.job, heightSchool: 'floor-to-lip' } };
     const radius = pointById('loadedRadius');
     if (!radius) throw new Error('no loaded radius');
-    expect([isEssential(radius, base), isEssential(radius, floor)]).toEqual([false, true]);
+    const spot = { gate: 'before', place: 'FL', state: 'floor' } as const;
+    expect([isEssential(radius, base, spot), isEssential(radius, floor, spot)]).toEqual([false, true]);
     const ids = (j: JobDocument) => new Set(buildRoute(j, 'before', 'short').map((s) => s.point.id));
     expect(ids(base)).toContain('hubToLip');
     expect(ids(floor)).toContain('floorToLip');
@@ -194,7 +195,7 @@ describe('route', () => {
       buildRoute({ ...read, changes }, 'before', 'short').filter((s) => s.status === 'stale').length,
     ).toBeGreaterThan(0);
   });
-  test('pressures come before heights, heights before gaps, the second set last on the floor', () => {
+  test('pressures come before heights, heights before gaps, the second set and torque last on the floor', () => {
     const full = fillGate(base, 'before', { from: '2026-11-01T09:00:00Z' });
     const order = buildRoute({ ...full, job: { ...full.job, gate: 'after' } }, 'after', 'full')
       .filter((s) => s.state === 'floor')
@@ -203,7 +204,9 @@ describe('route', () => {
     expect(first('pedal1')).toBeLessThan(first('tyrePressure1'));
     expect(order.lastIndexOf('tyrePressure1')).toBeLessThan(first('hubToLip1'));
     expect(order.lastIndexOf('hubToLip1')).toBeLessThan(first('gapLip1'));
-    expect(order.at(-1)).toBe('hubToLip2');
+    expect(order.lastIndexOf('gapLip1')).toBeLessThan(first('hubToLip2'));
+    // Torque comes last of all on the floor.
+    expect(order.lastIndexOf('hubToLip2')).toBeLessThan(first('torqueOpened1'));
   });
   test('keys name a stop and its set', () => {
     expect(stopKey('hubToLip', 'FL', 'floor', 1)).toBe('hubToLip.FL.floor');

@@ -36,8 +36,8 @@ describe('job file', () => {
     ['missing field', (j: any) => delete j.plan.bodyLift, /^plan\.bodyLift: /],
     [
       'a measured answer without value',
-      (j: any) => (j.readings[0].value = null),
-      /^readings\[0\]\.value: a measured answer needs a value/,
+      (j: any) => (j.readings.find((r: any) => r.answer === 'measured').value = null),
+      /^readings\[\d+\]\.value: a measured answer needs a value/,
     ],
     [
       'a point that is not',

@@ -4,9 +4,9 @@ import { addReading, fillGate, startJob } from './builder';
 import { cutBack, fillClearance, frontShapes, gapValues, lockValues, rearShapes } from './clearance';
 import { fillLinkage, gaugeValues, trueEnd } from './linkage';
 import {
-  ASKED_DROVER,
+  ASKED_CAIRN,
   ASKED_TARN,
-  DROVER,
+  CAIRN,
   PACKHORSE,
   STILE_40,
   STILE_65,
@@ -15,6 +15,18 @@ import {
   TARN,
 } from './vehicles';
 
+/** What the lead answers for, as it is written on a sheet. */
+const answered = (job: JobDocument, when: string, said: Record<string, string>): JobDocument => ({
+  ...job,
+  stationLines: Object.entries(said).map(([line, text]) => ({
+    id: crypto.randomUUID(),
+    line: line as JobDocument['stationLines'][number]['line'],
+    answer: text.startsWith('not: ') ? 'not-done-here' : 'checked',
+    text: text.replace('not: ', ''),
+    by: 'Ivo',
+    at: when,
+  })),
+});
 const at = (job: JobDocument, gate: JobDocument['job']['gate']): JobDocument => ({ ...job, job: { ...job.job, gate } });
 const change = (
   job: JobDocument,
@@ -44,6 +56,7 @@ function peatSurvey(): JobDocument {
     reference: { kind: 'like-vehicle', front: 472, rear: 493, source: 'peat 2, measured the same day' },
   });
   const read = fillGate(at(start, 'before'), 'before', {
+    scattered: true,
     units: INCH_SHOP,
     from: '2026-11-16T08:55:00Z',
     route: 'short',
@@ -84,7 +97,7 @@ function mountainRescue(): JobDocument {
       promiseRear: 'Crossed',
     },
     customer: { name: 'Skarn Mountain Rescue', contact: '' },
-    vehicle: DROVER,
+    vehicle: CAIRN,
     kit: STILE_65,
     plan: { liftFront: 65, liftRear: 65, heaviestLoad: 420 },
     reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker’s body sheet 7' },
@@ -98,14 +111,15 @@ function mountainRescue(): JobDocument {
     },
     offset: 18,
   };
-  const came = { diameter: DROVER.tyreDiameter, sectionWidth: 272, shoulderRadius: 34, planeOffset: 0 };
+  const came = { diameter: CAIRN.tyreDiameter, sectionWidth: 272, shoulderRadius: 34, planeOffset: 0 };
   const read = fillGate(at(start, 'before'), 'before', {
+    scattered: true,
     units: INCH_SHOP,
     from: '2026-11-12T08:00:00Z',
     values: {
       ...gapValues(start, round, came, { front: [0, 0], rear: [0, 0] }),
       'hubToLip.FR.floor': 471,
-      loadedRadius: DROVER.tyreDiameter * 0.485,
+      loadedRadius: CAIRN.tyreDiameter * 0.485,
       ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
     },
   });
@@ -116,7 +130,7 @@ function mountainRescue(): JobDocument {
     both: true,
     wrong: { 'lk.kingpin.upper.x.FL.floor': 17 },
   });
-  const taped = fillClearance({ ...before, fitments: { asked: ASKED_DROVER, suggested: null } }, 'before', round, {
+  const taped = fillClearance({ ...before, fitments: { asked: ASKED_CAIRN, suggested: null } }, 'before', round, {
     from: '2026-11-12T13:00:00Z',
     units: INCH_SHOP,
     values: {
@@ -157,6 +171,7 @@ function mountainRescue(): JobDocument {
   const fitted = { diameter: 838, sectionWidth: 302, shoulderRadius: 38, planeOffset: 13 };
   const gaps = gapValues(start, roundAfter, fitted, { front: [72.5, 72], rear: [70.5, 62] });
   const after = fillGate(at(trimmed, 'after'), 'after', {
+    scattered: true,
     units: INCH_SHOP,
     from: '2026-11-14T08:10:00Z',
     values: {
@@ -179,6 +194,31 @@ function mountainRescue(): JobDocument {
       'hoseFree.rear.droop': 350,
       'hoseSpan.rear.droop': 336,
       loadedRadius: 403,
+      // Longer shocks let it hang lower than it came.
+      hubToLipDroop: 622,
+      // On the ramp with the bar left on: it did not come up to the stop.
+      'hubToLipFlexed.FL.ramp': 401,
+      'hubToLipFlexed.FR.ramp': 398,
+      'hubToLipFlexed.RL.ramp': 414,
+      'hubToLipFlexed.RR.ramp': 411,
+      'hubToLipAcross.FL.ramp': 598,
+      'hubToLipAcross.FR.ramp': 601,
+      'hubToLipAcross.RL.ramp': 604,
+      'hubToLipAcross.RR.ramp': 607,
+      'bumpStopGap.FL.ramp': 9,
+      'bumpStopGap.FR.ramp': 10,
+      'bumpStopGap.RL.ramp': 11,
+      'bumpStopGap.RR.ramp': 9,
+      'tyreToBody.FL.ramp': 56,
+      'tyreToBody.FR.ramp': 57,
+      'tyreToBody.RL.ramp': 66,
+      'tyreToBody.RR.ramp': 72,
+      'rampHose.FR.ramp': 71,
+      flexBar: { choice: 'connected' },
+      // No room in the yard that day to reverse on full lock, nor to brake from speed.
+      rollReverseFull: 'cannot-reach',
+      rollForwardBraked: 'cannot-reach',
+      rollReverseBraked: 'cannot-reach',
       ...gaugeValues(truth, { front: [72.5, 72], rear: [70.5, 62] }),
     },
   });
@@ -196,8 +236,6 @@ function mountainRescue(): JobDocument {
       tyreLoadRating: 1250,
       'axleLoad.front.floor': 1480,
       'axleLoad.rear.floor': 1820,
-      // Longer shocks let it hang lower than it came.
-      hubToLipDroop: 622,
       'ob.liner-rear.cut': 19,
       ...lockValues(round, [72.5, 72]),
       rollForwardHalf: 1,
@@ -226,6 +264,7 @@ function farrier(): JobDocument {
   const truth = { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') };
   const before = fillLinkage(
     fillGate(at(start, 'before'), 'before', {
+      scattered: true,
       from: '2026-11-17T09:20:00Z',
       values: {
         ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
@@ -279,6 +318,7 @@ function beekeeper(): JobDocument {
   const came = { diameter: 806, sectionWidth: 268, shoulderRadius: 34, planeOffset: 0 };
   const asked = { ...start, fitments: { asked: ASKED_TARN, suggested: SUGGESTED_TARN } };
   const read = fillGate(at(asked, 'plan'), 'before', {
+    scattered: true,
     from: '2026-11-18T10:40:00Z',
     values: {
       ...gapValues(start, round, came, { front: [0, 0], rear: [0, 0] }),
@@ -298,6 +338,7 @@ function beekeeper(): JobDocument {
       'tyreToBody.RL.ramp': 116,
       'tyreToBody.RR.ramp': 120,
       'hoseSpan.rear.droop': 431,
+      'blocks.rear.floor': { choice: 'stacked' },
       asFound: { fault: 'Stacked rear blocks; front spring cups mismatched; upper arms bent' },
     },
   });
@@ -322,7 +363,7 @@ const forestRoad = (): JobDocument =>
   startJob({
     job: { number: 'HG-0145', use: 'forest road', bookedAt: '2026-11-20T15:05:00Z', wantedTyre: '31 in' },
     customer: { name: 'Ulv Forestry', contact: '' },
-    vehicle: { ...DROVER, tag: 'green' },
+    vehicle: { ...CAIRN, tag: 'green' },
   });
 
 /** Release: everything clear, a lead to sign. */
@@ -341,7 +382,7 @@ function vet(number: string, use: string, customer: string, tag: string, day: st
     kit: STILE_65,
     plan: { liftFront: 65, liftRear: 65, heaviestLoad: 250 },
   });
-  const before = fillGate(at(start, 'before'), 'before', { from: `2026-11-${day}T08:10:00Z` });
+  const before = fillGate(at(start, 'before'), 'before', { scattered: true, from: `2026-11-${day}T08:10:00Z` });
   const built = change(
     at(before, 'build'),
     'spring',
@@ -350,8 +391,26 @@ function vet(number: string, use: string, customer: string, tag: string, day: st
     'Ivo',
     `2026-11-${day}T10:00:00Z`,
   );
+  const wheels = change(
+    built,
+    'tyre-or-wheel',
+    'build',
+    'Four 33 in all-terrain on wheels of offset +8 fitted',
+    'Ivo',
+    `2026-11-${day}T11:40:00Z`,
+  );
+  const read = fillGate(at(wheels, 'after'), 'after', {
+    scattered: true,
+    from: `2026-11-${day}T13:10:00Z`,
+    values: { swayLinkLean: 0 },
+  });
   return at(
-    fillGate(at(built, 'after'), 'after', { from: `2026-11-${day}T13:10:00Z`, values: { swayLinkLean: 0 } }),
+    answered(read, `2026-11-${day}T16:35:00Z`, {
+      alignment:
+        'Stand print of the same afternoon: caster 4.3° left, 4.5° right; camber −0.2°, −0.1°; total toe 0.12°; thrust 0.04°.',
+      driveline: 'Rear 2.4° at the case, 2.1° at the pinion; front 3.0° and 2.6°; slip and room good hanging.',
+      'axle-place': 'Front 2 mm to the left, rear 1 mm to the right; wheelbase alike within 3 mm.',
+    }),
     'release',
   );
 }

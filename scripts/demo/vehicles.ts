@@ -17,9 +17,9 @@ export const TARN: Vehicle = {
   rearHose: 'centre',
   swayLink: 'down',
 };
-export const DROVER: Vehicle = {
+export const CAIRN: Vehicle = {
   make: 'Halbeck',
-  model: 'Drover',
+  model: 'Cairn',
   tag: 'rescue 1',
   body: 'wagon',
   frontSuspension: 'beam-links',
@@ -66,7 +66,7 @@ const fitment = (name: string, more: Partial<Fitment>): Fitment => ({
   price: null,
   ...more,
 });
-export const ASKED_DROVER = fitment('33.0 × 11.9 in, +5', { trim: { 'liner-rear': 20 } });
+export const ASKED_CAIRN = fitment('33.0 × 11.9 in, +5', { trim: { 'liner-rear': 20 } });
 export const ASKED_TARN = fitment('838 × 305 mm, −6', { sectionWidth: 305, offset: -6, measured: false });
 export const SUGGESTED_TARN = fitment('814 × 285 mm, +10', { diameter: 814, sectionWidth: 285, offset: 10 });
 

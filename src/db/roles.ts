@@ -46,6 +46,8 @@ const READ_AND_ADD = [
   'geometries',
   'geometry_pins',
   'fit_settings',
+  'confirmations',
+  'station_lines',
 ];
 const ACCOUNTS = ['user', 'session', 'account', 'verification', 'pins', 'device_people', 'attempts'];
 

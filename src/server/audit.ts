@@ -24,6 +24,7 @@ export const AUDITED = {
   'gate opened': 'Opened a gate',
   'plan set': 'Set the plan',
   'stop accepted': 'Accepted a Stop',
+  'answered for': 'Answered for a part of the work',
   signed: 'Signed',
   amended: 'Amended a signed sheet',
   'link made': 'Made a customer’s link',

@@ -1,11 +1,10 @@
 import 'server-only';
 import { z } from 'zod';
 import { jobRevision } from '@/db/queries/jobs';
+import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
 import type { Member } from './session';
-import { forDevice, snapshotOf, type Snapshot } from './snapshot';
-
-const tagOf = (member: Member, revision: number): string => `"${member.id}.${revision}"`;
+import { forDevice, snapshotOf, tagOf, type Snapshot } from './snapshot';
 
 /** Whether there is news of a job for a device that knows it as `known` (the tag it was last told). */
 export async function jobNews(
@@ -14,11 +13,12 @@ export async function jobNews(
   known: string,
 ): Promise<{ kind: 'gone' | 'same'; tag: string } | { kind: 'news'; tag: string; snapshot: Snapshot }> {
   if (!z.uuid().safeParse(jobId).success) return { kind: 'gone', tag: '' };
-  const revision = await inShop(member.shop.id, (tx) => jobRevision(tx, member.shop.id, jobId));
+  const [revision, shop] = await inShop(member.shop.id, async (tx) => [
+    await jobRevision(tx, member.shop.id, jobId),
+    await shopMark(tx, member.shop.id),
+  ]);
   if (revision === null) return { kind: 'gone', tag: '' };
-  if (known === tagOf(member, revision)) return { kind: 'same', tag: known };
+  if (known === tagOf(member, revision, shop)) return { kind: 'same', tag: known };
   const snapshot = await snapshotOf(member, jobId);
-  return snapshot
-    ? { kind: 'news', tag: tagOf(member, snapshot.revision), snapshot: forDevice(snapshot) }
-    : { kind: 'gone', tag: '' };
+  return snapshot ? { kind: 'news', tag: snapshot.tag, snapshot: forDevice(snapshot) } : { kind: 'gone', tag: '' };
 }

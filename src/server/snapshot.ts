@@ -10,8 +10,13 @@ import { shopFit } from '@/db/queries/fitSettings';
 import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';
 import { shopKits, type KitChoice } from '@/db/queries/kits';
 import { loadJob, readingsBy } from '@/db/queries/jobs';
+import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
 import type { Member } from './session';
+
+/** Of the member, the job as it stands, and of what the shop keeps beside it: kits, prices, tyres, limits. */
+export const tagOf = (member: Pick<Member, 'id'>, revision: number, shop: string): string =>
+  `"${member.id}.${revision}.${shop}"`;
 
 export type { GeometryVersion, KitChoice };
 /** A signed sheet as it was frozen, and what was amended since. */
@@ -25,6 +30,8 @@ export interface Signed {
 export interface Snapshot {
   id: string;
   revision: number;
+  /** What a device tells when it asks for news: of the job, and of what the shop keeps beside it. */
+  tag: string;
   version: number;
   planBy: string;
   planAt: string | null;
@@ -56,6 +63,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     const { sheets, verdicts } = frozen ? readSignedSheet(frozen.sheet) : { sheets: null, verdicts: null };
     return {
       ...loaded,
+      tag: tagOf(member, loaded.revision, await shopMark(tx, shopId)),
       kits: await shopKits(tx, shopId),
       stock: (await shopFit(tx, shopId)).stock,
       versions: await geometryVersions(tx, shopId, jobId),

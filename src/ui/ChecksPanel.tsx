@@ -3,6 +3,7 @@
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import type { Verdict } from '@/core/checks/types';
+import { RULE_WORDS } from '@/core/checks/decisionRule';
 import { blocksUnread } from '@/core/checks/workJob';
 import { CHANGE_NAME } from '@/core/job/changes';
 import { PLACE_NAME } from '@/core/job/places';
@@ -109,7 +110,17 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
   const rows: [string, React.ReactNode][] = [];
   if (q && v.value !== null) rows.push(['Figure', <Figure key="f" quantity={q} value={v.value} signed />]);
   if (q && v.uncertainty !== null)
-    rows.push(['Uncertainty (k = 2)', <PlusMinus key="u" quantity={q} value={v.uncertainty} />]);
+    rows.push([
+      'Uncertainty',
+      <span key="u">
+        <PlusMinus quantity={q} value={v.uncertainty} /> (k = 2)
+        {v.u != null && (
+          <>
+            ; standard <PlusMinus quantity={q} value={v.u} />
+          </>
+        )}
+      </span>,
+    ]);
   if (q && v.limit) {
     const sense = v.limit.sense === 'most' ? 'at most' : 'at least';
     rows.push([
@@ -126,6 +137,8 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
     ]);
     rows.push(['Limit from', v.limit.source]);
   }
+  // Sheets signed before there were rules have none.
+  if (v.rule) rows.push(['Judged by', `the ${RULE_WORDS[v.rule].name} rule: ${RULE_WORDS[v.rule].says}`]);
   if (q && v.margin !== null) rows.push(['Margin to Clear', <Figure key="m" quantity={q} value={v.margin} signed />]);
   if (q && v.marginToStop !== null)
     rows.push(['Margin to Stop', <Figure key="ms" quantity={q} value={v.marginToStop} signed />]);
@@ -150,10 +163,7 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
         </p>
       )}
       {v.safetyCritical && (
-        <p className="hint">
-          Safety-critical: a margin to Stop smaller than its uncertainty reads Stop, and Stop or Not measured keeps the
-          vehicle here.
-        </p>
+        <p className="hint">Safety-critical: Stop or Not measured keeps the vehicle here, whoever signs.</p>
       )}
       {v.working.formula && <p className="fig border-l-4 border-rule pl-3 text-[15px]">{v.working.formula}</p>}
       {rows.length > 0 && (

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Phrase } from '@/core/checks/phrase';
+import { shownValue, type Phrase } from '@/core/checks/phrase';
 import { show, showUncertainty } from '@/core/units/format';
 import type { Quantity } from '@/core/units/quantity';
 import { useUnits } from './Units';
@@ -33,13 +33,14 @@ export function Figure({ quantity, value, signed }: { quantity: Quantity; value:
 
 /** A phrase of core with its figures set. */
 export function Words({ phrase }: { phrase: Phrase }) {
+  const units = useUnits();
   return (
     <>
       {phrase.map((part, i) =>
         typeof part === 'string' ? (
           <span key={i}>{part}</span>
         ) : (
-          <Figure key={i} quantity={part.quantity} value={part.value} signed={part.signed} />
+          <Figure key={i} quantity={part.quantity} value={shownValue(part, units)} signed={part.signed} />
         ),
       )}
     </>

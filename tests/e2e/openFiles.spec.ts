@@ -9,7 +9,7 @@ test('a job leaves as a file, comes back the same, and the check command gives t
 }) => {
   await signedIn(page, 'Ivo');
   await page.goto('/yard?find=HG-0142');
-  await page.getByRole('link', { name: /Halbeck Drover/ }).click();
+  await page.getByRole('link', { name: /Halbeck Cairn/ }).click();
   await page.waitForURL('**/after');
   const job = page.url().replace(/\/after$/, '');
   await page.goto(`${job}/release`);

@@ -55,9 +55,9 @@ export const problemOf = (obstacles: ClearanceObstacle[], more: Partial<Problem>
   steer: { from: -1, to: 1, u: 0 },
   pointsU: new Map(),
   limits: {
-    body: { clear: 10, stop: 0, source: 'test' },
-    arm: { clear: 10, stop: 4, source: 'test' },
-    hose: { clear: 20, stop: 10, source: 'test' },
+    body: { clear: 10, stop: 0, source: 'test', rule: 'function' },
+    arm: { clear: 10, stop: 4, source: 'test', rule: 'safety' },
+    hose: { clear: 20, stop: 10, source: 'test', rule: 'safety' },
   },
   axleMoves: 0,
   ...more,

@@ -1,4 +1,5 @@
-import { LIMIT_FIGURES, LIMIT_KEYS } from '@/core/checks/limits';
+import { RULE_WORDS, tighter } from '@/core/checks/decisionRule';
+import { LIMIT_FIGURES, LIMIT_KEYS, rulesFor } from '@/core/checks/limits';
 import { exactText, show } from '@/core/units/format';
 import { requireMember } from '@/server/session';
 import { limitsOf } from '@/server/shopView';
@@ -20,6 +21,14 @@ export default async function Limits() {
             : 'Only a lead sets them.'}{' '}
           ◆ marks safety-critical figures.
         </p>
+        <dl className="grid gap-x-4 gap-y-1 pb-4 text-[15px] sm:grid-cols-[auto_minmax(0,1fr)]">
+          {(['safety', 'function', 'comfort'] as const).map((rule) => (
+            <div key={rule} className="contents">
+              <dt className="font-bold">{RULE_WORDS[rule].name} rule</dt>
+              <dd className="text-pencil">{RULE_WORDS[rule].says}</dd>
+            </div>
+          ))}
+        </dl>
         <ul className="ruled">
           {LIMIT_KEYS.map((key) => {
             const figure = LIMIT_FIGURES[key];
@@ -29,7 +38,9 @@ export default async function Limits() {
               <LimitRow
                 key={`${key} ${limit.setAt ?? ''} ${member.units.length}`}
                 figure={key}
-                name={`${figure.name}${['tyreToArm', 'tyreToHose', 'hoseSlack', 'wheelToCalliper'].includes(key) ? ' ◆' : ''}`}
+                name={`${figure.name}${figure.rule === 'safety' ? ' ◆' : ''}`}
+                rule={tighter(figure.rule, limit.rule)}
+                rules={rulesFor(key).map((rule) => [rule, RULE_WORDS[rule].name] as const)}
                 sense={figure.sense}
                 clear={text(limit.clear)}
                 exact={[

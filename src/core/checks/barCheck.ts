@@ -1,11 +1,17 @@
-import { Figures, type Spot } from '../job/figures';
+import { figuresOf, type Spot } from '../job/figures';
 import { AXLES, axleOf, isCorner, type Axle, type Place } from '../job/places';
+import { BAR_STATES } from '../job/points/linkPoints';
 import type { ReadingGate } from '../job/schema';
-import { barRotation, neutralLinkLength } from '../swayBar/neutral';
-import { K, propagate } from '../uncertainty/propagate';
+import { noseUpAt } from '../stance/rise';
+import { barRotation, neutralLinkLength, rotationFromHeight } from '../swayBar/neutral';
+import { K, propagate, type Uncertain } from '../uncertainty/propagate';
 import { barByGeometry } from './geometryAid';
-import { deg, marked, mm } from './phrase';
-import type { CheckDefinition, Worked } from './types';
+import { loadsOf } from './heightNeeds';
+import { atLeastMm, deg, marked, mm } from './phrase';
+import type { CheckDefinition, Worked, WorkInput } from './types';
+
+/** An arm that nobody measured is taken as short as they come: a height then makes the most of an angle. mm. */
+const SHORTEST_ARM = 200;
 
 /** The sway bar's rotation from where it stood: by the gauge, beside the geometry; by the geometry alone without it. */
 export const swayBarCheck: CheckDefinition = {
@@ -14,7 +20,7 @@ export const swayBarCheck: CheckDefinition = {
   gate: 'after',
   safetyCritical: false,
   calculationMayClear: true,
-  staleOn: ['spring', 'load', 'sway-link'],
+  required: true,
   limit: 'barRotation',
   quantity: 'angle',
   places: () => AXLES,
@@ -22,7 +28,7 @@ export const swayBarCheck: CheckDefinition = {
     const at = (gate: ReadingGate, point: string): Spot => ({ gate, point, place, state: 'floor' });
     const angles = { 'angle before': at('before', 'barAngle'), 'angle after': at('after', 'barAngle') };
     // The geometry can stand in for the gauge, not for a bar that is not there.
-    const figures = new Figures(job);
+    const figures = figuresOf(job);
     const status = Object.values(angles).map((spot) => figures.figure(spot).status);
     const byGeometry =
       !status.includes('not-fitted') && status.some((s) => s !== 'read') && barByGeometry(job, axleAt(place)) !== null;
@@ -30,6 +36,8 @@ export const swayBarCheck: CheckDefinition = {
       required: byGeometry ? {} : angles,
       optional: {
         ...(byGeometry ? angles : {}),
+        runs: at('before', 'barArmRuns'),
+        state: at('after', 'barState'),
         arm: at('after', 'barArmLength'),
         'arm before': at('before', 'barArmLength'),
         link: at('after', 'swayLinkLength'),
@@ -37,70 +45,126 @@ export const swayBarCheck: CheckDefinition = {
       },
     };
   },
+  gone: (job, place) => {
+    const seen = figuresOf(job).figure({ gate: 'after', point: 'barState', place, state: 'floor' });
+    const state = seen.status === 'observed' ? BAR_STATES.find((s) => s.id === seen.choice) : undefined;
+    return state && !state.good ? [`${state.name.toLowerCase()}: it no longer holds the body level`] : null;
+  },
   work: (input) => {
     const aid = barByGeometry(input.job, axleAt(input.place));
     const before = input.maybe('angle before');
     const after = input.maybe('angle after');
     if (!before || !after) return aid ? barFromGeometry(aid) : null;
-    const rotation = propagate(
-      ([now = 0, neutral = 0]) => barRotation({ angleNow: now, angleNeutral: neutral }),
-      [after, before],
+    return barByGauge(input, before, after, aid);
+  },
+};
+
+/** How the body's own pitch enters a gauge that was zeroed on the floor: against the body, it comes out again. */
+function pitchOf(input: WorkInput): { by: Uncertain; u: number; said: string; unknown: boolean } {
+  const nose = noseUpAt(input.job);
+  if (!nose) return { by: { value: 0, u: 0 }, u: 0, said: 'the body’s pitch is not known', unknown: true };
+  const runs = input.proof('runs')?.choice;
+  // Nose up lifts the end of an arm that runs forward and lowers that of one that runs rearward.
+  if (runs === 'forward') return { by: { value: -nose.value, u: nose.u }, u: 0, said: 'arm forward', unknown: false };
+  if (runs === 'rearward') return { by: nose, u: 0, said: 'arm rearward', unknown: false };
+  return {
+    by: { value: 0, u: 0 },
+    u: Math.hypot(nose.value, nose.u),
+    said: 'which way the arm runs is not read: the body’s pitch stands as an uncertainty',
+    unknown: false,
+  };
+}
+
+function barByGauge(
+  input: WorkInput,
+  before: Uncertain,
+  after: Uncertain,
+  aid: ReturnType<typeof barByGeometry>,
+): Worked {
+  const arm = input.maybe('arm') ?? input.maybe('arm before');
+  const link = input.maybe('link');
+  const lean = input.maybe('lean');
+  const pitch = pitchOf(input);
+  const loads = loadsOf(input.figures);
+  const loadU = rotationFromHeight(loads.u, arm?.value ?? SHORTEST_ARM);
+  const turned = propagate(
+    ([now = 0, neutral = 0, nose = 0]) => barRotation({ angleNow: now + nose, angleNeutral: neutral }),
+    [after, before, pitch.by],
+  );
+  const rotation = { value: turned.value, u: Math.hypot(turned.u, pitch.u, loadU) };
+  const apart = aid ? Math.abs(aid.value - rotation.value) : 0;
+  const contradicts = aid !== null && apart > K * Math.hypot(aid.u, rotation.u);
+  const advice: Worked['next'] = (() => {
+    if (!arm || !link)
+      return ['Measure the bar’s arm and the fitted link: they give the link length that brings it back.'];
+    const wanted = propagate(
+      ([a = 0, l = 0, now = 0, neutral = 0, tilt = 0, nose = 0]) =>
+        neutralLinkLength({
+          arm: a,
+          link: l,
+          angleNow: now + nose,
+          angleNeutral: neutral,
+          lean: tilt,
+          runs: input.job.vehicle.swayLink,
+        }),
+      // An unread lean is taken as upright, give or take five degrees; a read one leans with the body's pitch.
+      [
+        arm,
+        link,
+        after,
+        before,
+        lean ? { value: lean.value, u: Math.hypot(lean.u, pitch.by.value, pitch.u) } : { value: 0, u: 5 },
+        { value: pitch.by.value, u: Math.hypot(pitch.by.u, pitch.u) },
+      ],
     );
-    const apart = aid ? Math.abs(aid.value - rotation.value) : 0;
-    const contradicts = aid !== null && apart > K * Math.hypot(aid.u, rotation.u);
-    const arm = input.maybe('arm') ?? input.maybe('arm before');
-    const link = input.maybe('link');
-    const lean = input.maybe('lean');
-    const advice: Worked['next'] = (() => {
-      if (!arm || !link)
-        return ['Measure the bar’s arm and the fitted link: they give the link length that brings it back.'];
-      const wanted = propagate(
-        ([a = 0, l = 0, now = 0, neutral = 0, tilt = 0]) =>
-          neutralLinkLength({
-            arm: a,
-            link: l,
-            angleNow: now,
-            angleNeutral: neutral,
-            lean: tilt,
-            runs: input.job.vehicle.swayLink,
-          }),
-        // An unread lean is taken as upright, give or take five degrees.
-        [arm, link, after, before, lean ?? { value: 0, u: 5 }],
-      );
-      return [
-        'Link of ',
-        mm(wanted.value),
-        ' (± ',
-        mm(K * wanted.u),
-        lean ? ')' : ', link taken as upright)',
-        ' brings it back; fitted ',
-        mm(link.value),
-        '.',
-      ];
-    })();
-    return {
-      ...rotation,
-      formula:
-        'rotation = bar angle after − before; link for neutral = distance from the link’s far end to where the arm’s end stood before (exact circles)',
-      summary: ['rotated ', deg(rotation.value, true), ' from where it stood before'],
-      next: contradicts
-        ? [...advice, ' Gauge and geometry disagree beyond their uncertainty: see the linkage’s calibration.']
-        : advice,
-      mark: marked([
-        `neutral: the angle found Before${input.job.reference.kind === 'before' ? ', stock unknown' : ''}`,
-        ...(aid ? [`geometry ${contradicts ? 'contradicts' : 'agrees'}${aid.assumed ? ', partly assumed' : ''}`] : []),
-      ]),
-      steps: aid
+    return [
+      'Link of ',
+      mm(wanted.value),
+      ' (± ',
+      atLeastMm(K * wanted.u),
+      lean ? ')' : ', link taken as upright)',
+      ' brings it back; fitted ',
+      mm(link.value),
+      '.',
+    ];
+  })();
+  const state = input.proof('state');
+  const gone = state && !state.good ? BAR_STATES.find((s) => s.id === state.choice)?.name.toLowerCase() : undefined;
+  return {
+    ...rotation,
+    cap: [
+      loads.cap,
+      pitch.unknown
+        ? { at: 'Watch', why: 'the gauge was zeroed on the floor and the body’s pitch is not known: read the heights' }
+        : undefined,
+      gone ? { at: 'Watch', why: `the bar leaves ${gone}` } : undefined,
+    ],
+    formula:
+      'rotation = bar angle after − before, the body’s nose-up change taken out (gauge zeroed on the floor); link for neutral = distance from the link’s far end to where the arm’s end stood before (exact circles)',
+    summary: ['rotated ', deg(rotation.value, true), ' from where it stood before'],
+    next: contradicts
+      ? [...advice, ' Gauge and geometry disagree beyond their uncertainty: see the linkage’s calibration.']
+      : advice,
+    mark: marked([
+      `neutral: the angle found Before${input.job.reference.kind === 'before' ? ', stock unknown' : ''}`,
+      pitch.said,
+      ...(loads.u > 0 ? [`loads unlike: ${loads.said}`] : []),
+      ...(aid ? [`geometry ${contradicts ? 'contradicts' : 'agrees'}${aid.assumed ? ', partly assumed' : ''}`] : []),
+    ]),
+    steps: [
+      { name: 'By the gauge, against the floor', amount: [deg(after.value - before.value, true)] },
+      { name: 'The body’s pitch taken out', amount: [deg(pitch.by.value, true)] },
+      ...(aid
         ? [
             { name: 'By the geometry', amount: [deg(aid.value, true), ' ± ', deg(K * aid.u)] },
             ...(aid.neutral === null
               ? []
               : [{ name: 'Link for neutral, by the geometry', amount: [mm(aid.neutral, true), ' on the fitted one'] }]),
           ]
-        : [],
-    };
-  },
-};
+        : []),
+    ],
+  };
+}
 
 const axleAt = (place: Place): Axle => (isCorner(place) ? axleOf(place) : place === 'rear' ? 'rear' : 'front');
 

@@ -4,8 +4,12 @@ import { axleOf, CORNERS, isCorner } from '../job/places';
 import { isBeam, type ReadingGate } from '../job/schema';
 import { K, propagate, type Uncertain } from '../uncertainty/propagate';
 import { knowsMotionRatio, travelToStop } from './geometryAid';
-import { mm } from './phrase';
-import type { CheckDefinition, Worked, WorkInput } from './types';
+import { tighter } from './decisionRule';
+import { guard } from './judge';
+import { LIMIT_FIGURES } from './limits';
+import { atLeastMm, mm } from './phrase';
+import { reachedFor, reachOf } from '../fit/reach';
+import type { Cap, CheckDefinition, Worked, WorkInput } from './types';
 
 /** Gap at bump: from the tape at a beam axle; at a coil-over wishbone with the geometry's motion ratio. */
 export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
@@ -14,7 +18,6 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
   gate,
   safetyCritical: false,
   calculationMayClear: false,
-  staleOn: ['spring', 'tyre-or-wheel', 'load', 'trim', 'shock-or-strap', 'track-bar-or-arm', 'alignment'],
   limit: 'tyreToBody',
   quantity: 'length',
   places: () => CORNERS,
@@ -34,6 +37,16 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
       },
     };
   },
+  proves: (job, place) =>
+    reachedFor(
+      job,
+      isCorner(place) ? axleOf(place) : place,
+      place.startsWith('F') ? job.job.promiseFront : job.job.promiseRear,
+    ),
+  gone: (job) => {
+    const change = job.changes.findLast((c) => c.kind === 'shock-or-strap' || c.kind === 'trim');
+    return change ? [`no longer there: ${change.what}`] : null;
+  },
   notWorkable: (job, place) => {
     const kind =
       isCorner(place) && axleOf(place) === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
@@ -52,12 +65,14 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
     const parked = propagate(gap, [input.get('body'), input.get('stop'), squash]);
     const body = input.maybe('body flexed');
     const stop = input.maybe('stop flexed');
-    const flexed = body && stop ? propagate(gap, [body, stop, squash]) : null;
+    const flexed =
+      !body || !stop ? null : stop.value > 0 ? propagate(gap, [body, stop, squash]) : touching(input, gate, body);
     const value = flexed && flexed.value < parked.value ? flexed : parked;
     const apart = flexed ? Math.abs(flexed.value - parked.value) : 0;
     // The squash is common to both, so it drops out of their difference.
     const disagree = flexed !== null && apart > K * Math.hypot(parked.u, flexed.u);
-    const cap: Worked['cap'] = disagree
+    const short = shortOf(input, value);
+    const cap: Cap | undefined = disagree
       ? {
           at: 'Watch',
           why: 'parked and flexed disagree beyond their uncertainty: the stop lands elsewhere, or a reading is wrong',
@@ -75,8 +90,8 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
           ? ['meets the body ', mm(-value.value), ' before the stop is home']
           : [mm(value.value), ' left with the stop home'],
       next:
-        value.value < 10
-          ? ['Longer bump stop by ', mm(10 + K * value.u - value.value), ', less tyre, or trim.']
+        short > 0
+          ? ['Longer bump stop by ', atLeastMm(short), ', less tyre, or trim.']
           : ['Prove it flexed, lock to lock.'],
       steps: [
         { name: 'Parked', amount: [mm(parked.value)] },
@@ -85,6 +100,24 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
     };
   },
 });
+
+/**
+ * Flexed with the stop already touching, nobody sees how far it is squashed: what is left of the travel is told by the
+ * heights of the two stances. Null where those were not read.
+ */
+function touching(input: WorkInput, gate: ReadingGate, body: Uncertain): Uncertain | null {
+  if (gate !== 'after' || !isCorner(input.place)) return null;
+  const { bump, toStop } = reachOf(input.job, input.place);
+  if (!bump || !toStop) return null;
+  const left = Math.max(0, toStop.value - bump.value);
+  return { value: body.value - left, u: Math.hypot(body.u, bump.u, toStop.u) };
+}
+
+/** How much more gap it would take to read Clear, mm: the shop's limit and what its rule asks on top. */
+function shortOf(input: WorkInput, gap: Uncertain): number {
+  const limit = input.job.limits.tyreToBody ?? LIMIT_FIGURES.tyreToBody;
+  return limit.clear + guard(tighter(LIMIT_FIGURES.tyreToBody.rule, limit.rule), gap.u) - gap.value;
+}
 
 /** Gap at bump of a coil-over wishbone, its motion ratio from the geometry; null for a beam axle. */
 function wishboneGap(input: WorkInput, gate: ReadingGate): Worked | null {
@@ -115,6 +148,7 @@ function wishboneGap(input: WorkInput, gate: ReadingGate): Worked | null {
       : null;
   const value = flexed && flexed.value < parked.value ? flexed : parked;
   const { assumed } = found.parked;
+  const short = shortOf(input, value);
   return {
     ...value,
     cap: assumed
@@ -129,8 +163,8 @@ function wishboneGap(input: WorkInput, gate: ReadingGate): Worked | null {
         ? ['meets the body ', mm(-value.value), ' before the stop is home']
         : [mm(value.value), ' left with the stop home'],
     next:
-      value.value < 10
-        ? ['Longer bump stop by ', mm((10 + K * value.u - value.value) * found.ratio), ', less tyre, or trim.']
+      short > 0
+        ? ['Longer bump stop by ', atLeastMm(short * found.ratio), ', less tyre, or trim.']
         : ['Prove it flexed, lock to lock.'],
     mark: `motion ratio from the geometry, the stop taken to be on the shock${assumed ? '; partly assumed' : ''}`,
     steps: [

@@ -1,101 +1,186 @@
-import { assessedAt, gapsAt, isLeft, isSwept } from '../fit/assessed';
-import { obstacleKind, saidName, type Meets } from '../clearance/catalogue';
+import { assessedAt, gapsAt, isLeft, isSwept, posedAt } from '../fit/assessed';
+import { byTheBetter, leftOver } from '../fit/flexed';
+import { poseReached, reachedFor } from '../fit/reach';
+import { saidName, type Meets } from '../clearance/catalogue';
 import type { Spot } from '../job/figures';
-import { AXLES, axleOf, CORNERS, isCorner, STATE_NAME, type Corner, type Place } from '../job/places';
-import { MOVES_TYRE } from '../job/points/point';
+import { AXLES, axleOf, CORNERS, isCorner, otherSide, STATE_NAME, type Corner, type Place } from '../job/places';
+import { GAP_GROUPS, isTapedFor, wheelsChanged } from '../job/points/clearancePoints';
 import type { JobDocument } from '../job/schema';
+import { travelAt } from '../linkage/stages';
 import { show } from '../units/format';
 import { METRIC_SHOP } from '../units/quantity';
+import { K } from '../uncertainty/propagate';
+import { settleCap } from './heightNeeds';
 import type { LimitKey } from './limits';
 import { kg, mm } from './phrase';
-import type { CheckDefinition } from './types';
+import { spotsOf } from './spotsOf';
+import type { CheckDefinition, Needs, Worked, WorkInput } from './types';
 
 const cornerOf = (place: Place): Corner => (isCorner(place) ? place : 'FL');
 const hour = (h: number): string => show('clock', h, METRIC_SHOP).text;
 
-const SWEPT: readonly { meets: Meets; title: string; limit: LimitKey; proof: string }[] = [
+interface Kind {
+  meets: Meets;
+  title: string;
+  limit: LimitKey;
+  proof: string;
+}
+const SWEPT: readonly Kind[] = [
   { meets: 'body', title: 'Tyre to body, worst pose promised', limit: 'tyreToBody', proof: 'rubBody' },
   { meets: 'arm', title: 'Tyre to arm, spring, frame, crossed', limit: 'tyreToArm', proof: 'rubSafety' },
   { meets: 'hose', title: 'Tyre to hose, brake part, crossed', limit: 'tyreToHose', proof: 'rubSafety' },
 ];
 
-const hasSuch = (job: JobDocument, corner: Corner, meets: Meets): boolean =>
-  isSwept(job, corner) &&
-  job.readings.some(
-    (r) =>
-      r.place === corner && r.point.startsWith('ob.') && obstacleKind(r.point.split('.')[1] ?? '')?.meets === meets,
-  );
+const flexedPoint = (meets: Meets): string => GAP_GROUPS.find((g) => g.meets === meets)?.flexed ?? '';
+/** Whether a kind of gap is swept at a corner: taped there, and the vehicle is at After. */
+const isSweptFor = (job: JobDocument, corner: Corner, meets: Meets): boolean =>
+  isSwept(job, corner) && isTapedFor(job, corner, meets);
+/** What hurts somebody is asked at every wheel that can meet it, taped or not. */
+const placesOf = (job: JobDocument, meets: Meets): readonly Corner[] =>
+  meets === 'body'
+    ? CORNERS.filter((corner) => isSweptFor(job, corner, meets))
+    : CORNERS.filter((corner) => spotsOf(job, 'after', flexedPoint(meets), corner).length > 0);
 
-/** The least gap over every pose, by calculation, at a corner whose obstacles were taped there. */
-const swept = ({ meets, title, limit, proof }: (typeof SWEPT)[number]): CheckDefinition => ({
-  id: `swept-${meets}`,
-  title,
-  gate: 'after',
-  safetyCritical: meets !== 'body',
-  calculationMayClear: false,
-  staleOn: [...MOVES_TYRE, 'shock-or-strap', ...(meets === 'hose' ? (['brake-hose'] as const) : [])],
-  limit,
-  quantity: 'length',
-  // Where nothing was taped the rub test alone proves it; a check that nobody can work would only block.
-  places: (job) => CORNERS.filter((corner) => hasSuch(job, corner, meets)),
-  needs: (_job, place) => ({
-    required: {},
-    optional: {
-      proof: { gate: 'after', point: proof, place: axleOf(cornerOf(place)), state: 'ramp' } as Spot,
-    },
-  }),
-  notWorkable: (job, place) =>
-    isLeft(job, cornerOf(place), 'after')
-      ? { why: 'every pose is being swept anew', next: 'A moment: it comes by itself.' }
-      : null,
-  work: (input) => {
-    const assessed = assessedAt(input.job, cornerOf(input.place), 'after');
-    const mine = assessed?.results.filter((r) => r.meets === meets) ?? [];
-    // The one that reads worst by itself, not merely the nearest.
-    const [worst] = [...mine].sort((a, b) => a.margin - 2 * a.u - (b.margin - 2 * b.u));
-    if (!assessed || !worst) return null;
-    const { posed } = assessed;
-    const assumed = [
-      ...(mine.some((r) => r.assumed) ? ['an obstacle'] : []),
-      ...(posed.limits.assumed.bump || posed.limits.assumed.droop ? ['how far the wheel goes'] : []),
-      ...(posed.wheel.diameter.assumed || posed.wheel.plane.assumed ? ['the tyre or where it stands'] : []),
-    ];
-    const proved = input.proof('proof')?.good ?? false;
-    const contradicted = proved && worst.gap + 2 * worst.u < worst.limit.stop;
-    const up = worst.pose.own - posed.limits.rest;
+/** Why a corner's poses cannot be judged although they were taped, in words. */
+function cannotSweep(job: JobDocument, corner: Corner): { why: string; next: string } | null {
+  if (isLeft(job, corner, 'after'))
+    return { why: 'every pose is being swept anew', next: 'A moment: it comes by itself.' };
+  const found = posedAt(job, corner, 'after');
+  if (!found.ok) return { why: `needs ${found.needs.join('; ')}`, next: 'Read it, then every pose is swept.' };
+  const across = (otherSide(corner) ?? corner) as Corner;
+  if (!travelAt(job, 'after', corner) || !travelAt(job, 'after', across))
     return {
-      value: worst.gap,
-      u: worst.u,
-      summary: [
-        `${saidName(worst.name)} at ${hour(worst.hour)}, `,
-        worst.gap < 0 ? 'touching by ' : '',
-        mm(Math.abs(worst.gap)),
-        worst.gap < 0 ? '' : ' left',
-        ` (${worst.grade}, `,
-        mm(Math.abs(up)),
-        up >= 0 ? ' up)' : ' down)',
-      ],
-      next: contradicted
-        ? ['The rub test found no touch where the model has one: measure that gap flexed.']
-        : ['See the clearance studio for what each cure would have to be.'],
-      formula:
-        'least distance between the tyre and what stands round it, over every pose of the grade, less the axle’s give',
-      steps: mine.map((r) => ({
-        name: `${r.name}, ${r.grade}`,
-        amount: [mm(r.gap, true), ` ± ${(2 * r.u).toFixed(0)} mm at ${hour(r.hour)}`],
-      })),
-      // By calculation from assumed figures, or against the vehicle's own proof, nothing stops a release.
-      neverStop: assumed.length > 0 || proved,
-      cap:
-        assumed.length > 0
-          ? { at: 'Watch', why: `assumed: ${assumed.join(', ')}` }
-          : contradicted
-            ? { at: 'Watch', why: 'model and rub test contradict each other' }
-            : undefined,
-      mark: `swept over ${assessed.poses} poses${assessed.unreached > 0 ? `, ${assessed.unreached} out of reach` : ''}`,
+      why: 'the heights at this axle are not read, or stale: where the wheel rests is not known',
+      next: 'Read the heights of both corners again.',
     };
-  },
-});
+  return null;
+}
+
+/** The least gap over every pose, by calculation where it was taped; else the one gap measured flexed. */
+const swept = (kind: Kind): CheckDefinition => {
+  const { meets, title, limit, proof } = kind;
+  return {
+    id: `swept-${meets}`,
+    title,
+    gate: 'after',
+    safetyCritical: meets !== 'body',
+    calculationMayClear: false,
+    limit,
+    quantity: 'length',
+    places: (job) => placesOf(job, meets),
+    needs: (job, place): Needs => {
+      const flexed: Spot = { gate: 'after', point: flexedPoint(meets), place, state: 'ramp' };
+      const proved: Spot = { gate: 'after', point: proof, place: axleOf(cornerOf(place)), state: 'ramp' };
+      if (meets === 'body') return { required: {}, optional: { proof: proved } };
+      return isSweptFor(job, cornerOf(place), meets)
+        ? { required: {}, optional: { proof: proved, flexed } }
+        : { required: { flexed }, optional: { proof: proved } };
+    },
+    notWorkable: (job, place) => {
+      const corner = cornerOf(place);
+      return isSweptFor(job, corner, meets) ? cannotSweep(job, corner) : null;
+    },
+    proves: (job, place) =>
+      reachedFor(
+        job,
+        axleOf(cornerOf(place)),
+        meets === 'body' ? (place.startsWith('F') ? job.job.promiseFront : job.job.promiseRear) : 'Crossed',
+      ),
+    work: (input) => (isSweptFor(input.job, cornerOf(input.place), meets) ? bySweep(input, kind) : byFlexedGap(input)),
+  };
+};
+
+/** One gap measured on the ramp: what stands there beyond the pose it was measured at, nobody knows. */
+function byFlexedGap(input: WorkInput): Worked {
+  const gap = input.get('flexed');
+  return {
+    value: gap.value,
+    u: gap.u,
+    formula:
+      'least gap measured flexed, this wheel up, turned as far as it was tested; nothing was taped to sweep from',
+    summary: [mm(gap.value), ' left flexed'],
+    next: ['More room: another offset, less tyre, a longer stop; or tape what stands there and sweep every pose.'],
+    mark: 'measured on the ramp',
+  };
+}
+
+function bySweep(input: WorkInput, { meets }: Kind): Worked | null {
+  const { job } = input;
+  const corner = cornerOf(input.place);
+  const assessed = assessedAt(job, corner, 'after');
+  const safety = meets !== 'body';
+  const left = meets === 'body' ? null : leftOver(job, corner, meets);
+  const mine = (assessed?.results.filter((r) => r.meets === meets) ?? []).map((r) => ({
+    r,
+    by: left ? byTheBetter(r, left) : { value: r.gap, u: r.u, measured: false },
+  }));
+  // The one that reads worst by itself, not merely the nearest.
+  const [first] = [...mine].sort((a, b) => a.by.value - K * a.by.u - (b.by.value - K * b.by.u));
+  if (!assessed || !first) return null;
+  const { r: worst, by } = first;
+  const { posed } = assessed;
+  const assumed = by.measured
+    ? []
+    : [
+        ...(mine.some(({ r }) => r.assumed) ? ['an obstacle'] : []),
+        ...(posed.limits.assumed.bump || posed.limits.assumed.droop ? ['how far the wheel goes'] : []),
+        ...(posed.wheel.diameter.assumed || posed.wheel.plane.assumed ? ['the tyre or where it stands'] : []),
+      ];
+  const proved = input.proof('proof')?.good ?? false;
+  const reached = proved && poseReached(job, corner, worst.pose);
+  const past = by.value + K * by.u < worst.limit.stop;
+  const contradicted = reached && !by.measured && past;
+  const up = worst.pose.own - posed.limits.rest;
+  const flexed = left && input.maybe('flexed');
+  return {
+    value: by.value,
+    u: by.u,
+    summary: [
+      `${saidName(worst.name)} at ${hour(worst.hour)}, `,
+      by.value < 0 ? 'touching by ' : '',
+      mm(Math.abs(by.value)),
+      by.value < 0 ? '' : ' left',
+      ` (${worst.grade}, `,
+      mm(Math.abs(up)),
+      up >= 0 ? ' up)' : ' down)',
+      ...(by.measured ? [', by the gap measured flexed'] : []),
+    ],
+    next: contradicted
+      ? ['The rub test went there and found no touch where the model has one: measure that gap flexed.']
+      : safety
+        ? [
+            flexed
+              ? 'See the clearance studio for what each cure would have to be.'
+              : 'Measure that gap flexed, or change what stands too near: a test that saw no touch lifts nothing it did not reach.',
+          ]
+        : ['See the clearance studio for what each cure would have to be.'],
+    formula: by.measured
+      ? 'gap measured flexed − what the linkage still closes from there to the worst pose of all, less the axle’s give; uncertainty of that difference alone'
+      : 'least distance between the tyre and what stands round it, over every pose of the grade, less the axle’s give',
+    steps: mine.flatMap(({ r, by: b }) => [
+      {
+        name: `${r.name}, ${r.grade}`,
+        amount: [mm(r.gap, true), ` ± ${(K * r.u).toFixed(0)} mm at ${hour(r.hour)}, by calculation`],
+      },
+      ...(b.measured
+        ? [
+            {
+              name: `${r.name}, by the gap measured flexed`,
+              amount: [mm(b.value, true), ` ± ${(K * b.u).toFixed(0)} mm`],
+            },
+          ]
+        : []),
+    ]),
+    // What a test reached and saw free of the body is no Stop; what can hurt somebody is lifted by a measured gap only.
+    neverStop: !safety && (assumed.length > 0 || reached),
+    cap: [
+      assumed.length > 0 ? { at: 'Watch', why: `assumed: ${assumed.join(', ')}` } : undefined,
+      contradicted ? { at: 'Watch', why: 'model and rub test contradict each other' } : undefined,
+      settleCap(input.figures, [corner]),
+    ],
+    mark: `swept over ${assessed.poses} poses${assessed.unreached > 0 ? `, ${assessed.unreached} out of reach` : ''}`,
+  };
+}
 
 /** Measured gaps at lock and flexed against what the model predicts there. */
 const predicted: CheckDefinition = {
@@ -104,7 +189,6 @@ const predicted: CheckDefinition = {
   gate: 'after',
   safetyCritical: false,
   calculationMayClear: true,
-  staleOn: MOVES_TYRE,
   limit: null,
   quantity: 'length',
   places: (job) => CORNERS.filter((corner) => isSwept(job, corner)),
@@ -118,7 +202,7 @@ const predicted: CheckDefinition = {
       value: worst.difference,
       u: 0,
       expanded: worst.U,
-      limit: { clear: worst.U, stop: 1000, source: 'the expanded uncertainty of the two' },
+      limit: { clear: worst.U, stop: 1000, source: 'the expanded uncertainty of the two', rule: 'comfort' },
       neverStop: true,
       summary: [
         findings === 0
@@ -139,10 +223,7 @@ const predicted: CheckDefinition = {
   },
 };
 
-/** Wheels were changed on this job: what follows from a new wheel applies. */
-const newWheels = (job: JobDocument): boolean =>
-  job.fitments.asked !== null &&
-  job.changes.some((c) => c.kind === 'tyre-or-wheel' && (c.gate === 'build' || c.gate === 'after'));
+/** Asked once wheels, tyres or spacers were changed, whether or not a tyre was asked for; or where it was read anyway. */
 const wasRead = (job: JobDocument, point: string): boolean =>
   job.readings.some((r) => r.point === point && r.gate === 'after');
 
@@ -152,10 +233,9 @@ const calliper: CheckDefinition = {
   gate: 'after',
   safetyCritical: true,
   calculationMayClear: true,
-  staleOn: ['tyre-or-wheel'],
   limit: 'wheelToCalliper',
   quantity: 'length',
-  places: (job) => (newWheels(job) || wasRead(job, 'calliperGap') ? CORNERS : []),
+  places: (job) => (wheelsChanged(job) || wasRead(job, 'calliperGap') ? CORNERS : []),
   needs: (_job, place) => ({ required: { gap: { gate: 'after', point: 'calliperGap', place, state: 'floor' } } }),
   work: (input) => {
     const gap = input.get('gap');
@@ -175,10 +255,9 @@ const threads: CheckDefinition = {
   gate: 'after',
   safetyCritical: true,
   calculationMayClear: true,
-  staleOn: ['tyre-or-wheel'],
   limit: null,
   quantity: 'length',
-  places: (job) => (newWheels(job) || wasRead(job, 'threadEngagement') ? AXLES : []),
+  places: (job) => (wheelsChanged(job) || wasRead(job, 'threadEngagement') ? AXLES : []),
   needs: (_job, place) => ({
     required: {
       thread: { gate: 'after', point: 'threadEngagement', place, state: 'floor' },
@@ -190,7 +269,13 @@ const threads: CheckDefinition = {
     return {
       value: thread.value,
       u: Math.hypot(thread.u, stud.u),
-      limit: { clear: stud.value, stop: stud.value, sense: 'least', source: 'at least one stud diameter' },
+      limit: {
+        clear: stud.value,
+        stop: stud.value,
+        sense: 'least',
+        source: 'at least one stud diameter',
+        rule: 'safety',
+      },
       formula: 'thread that the nut holds ≥ stud diameter',
       summary: [mm(thread.value), ' held on a ', mm(stud.value), ' stud'],
       next: ['Longer studs, a thinner spacer or none: the maker’s figure decides.'],
@@ -205,10 +290,9 @@ const loadRating: CheckDefinition = {
   gate: 'after',
   safetyCritical: true,
   calculationMayClear: true,
-  staleOn: ['tyre-or-wheel', 'load'],
   limit: null,
   quantity: 'mass',
-  places: (job) => (newWheels(job) || wasRead(job, 'tyreLoadRating') ? AXLES : []),
+  places: (job) => (wheelsChanged(job) || wasRead(job, 'tyreLoadRating') ? AXLES : []),
   needs: (_job, place) => ({
     required: {
       rating: { gate: 'after', point: 'tyreLoadRating', place, state: 'floor' },
@@ -226,6 +310,7 @@ const loadRating: CheckDefinition = {
         stop: half,
         sense: 'least',
         source: 'the maker’s plate: half of the axle load on each tyre',
+        rule: 'safety',
       },
       formula: 'load rating of one tyre ≥ half of the axle load',
       summary: [kg(rating.value), ' a tyre, ', kg(half), ' on each of two'],

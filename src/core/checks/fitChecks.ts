@@ -1,6 +1,5 @@
 import type { Spot } from '../job/figures';
 import { AXLES, CORNERS, type Corner } from '../job/places';
-import { pointById } from '../job/points';
 import type { ReadingGate } from '../job/schema';
 import { propagate } from '../uncertainty/propagate';
 import { swayBarCheck } from './barCheck';
@@ -17,7 +16,6 @@ const pressure = (gate: ReadingGate): CheckDefinition => ({
   gate,
   safetyCritical: false,
   calculationMayClear: true,
-  staleOn: ['tyre-pressure', 'tyre-or-wheel'],
   limit: 'tyrePressure',
   quantity: 'pressure',
   places: () => AXLES,
@@ -53,14 +51,17 @@ const staticGap = (
   id: `static-${point.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}`,
   title,
   gate,
-  // As found, a static gap is a finding to plan with; only what leaves the shop must be safe.
-  safetyCritical: safety && gate === 'after',
+  safetyCritical: safety,
   calculationMayClear: true,
-  staleOn: pointById(point)?.staleOn ?? [],
   limit,
   quantity: 'length',
   places: (job) => CORNERS.filter((corner) => spotsOf(job, gate, point, corner).length > 0),
   needs: (job, place) => ({ required: Object.fromEntries(spotsOf(job, gate, point, place).map((s) => [s.state, s])) }),
+  // A liner or lip that was taken away is recorded as trimmed; arms, frame and hoses are never gone.
+  gone: (job) => {
+    const change = safety ? null : job.changes.findLast((c) => c.kind === 'trim' || c.kind === 'lip');
+    return change ? [`no longer there: ${change.what}`] : null;
+  },
   work: (input) => {
     const spots = spotsOf(input.job, gate, point, input.place);
     const gaps = spots.map((s) => input.get(s.state));

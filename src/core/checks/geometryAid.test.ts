@@ -1,6 +1,6 @@
 import { fillGate, startJob } from '../../../scripts/demo/builder';
 import { fillLinkage, gaugeValues, trueEnd } from '../../../scripts/demo/linkage';
-import { DROVER, TARN } from '../../../scripts/demo/vehicles';
+import { CAIRN, TARN } from '../../../scripts/demo/vehicles';
 import type { JobDocument, Vehicle } from '../job/schema';
 import { bodyNoseUp, staged, stateOf } from '../linkage/stages';
 import { wayState } from '../suspension/reach';
@@ -40,7 +40,7 @@ const verdict = (job: JobDocument, check: string, place: string, gate: 'before' 
 };
 
 test('without a point taped there is no geometry, and no check speaks of one', () => {
-  const job = after(before(DROVER));
+  const job = after(before(CAIRN));
   expect(barByGeometry(job, 'front')).toBeNull();
   expect(crossedHoseSpan(job, 'FL', 'after', 340)).toBeNull();
   expect(knowsMotionRatio(job, 'FL', 'after')).toBe(false);
@@ -48,7 +48,7 @@ test('without a point taped there is no geometry, and no check speaks of one', (
 });
 
 test('a hose: the crossed span counts where it is more than the tape’s, and never makes a hose longer', () => {
-  const start = before(DROVER);
+  const start = before(CAIRN);
   const bare = verdict(after(start), 'brake-hose-slack', 'FL');
   const known = verdict(after(taped(start)), 'brake-hose-slack', 'FL');
   expect(known.mark).toMatch(/crossed span from the geometry$/);
@@ -65,7 +65,7 @@ test('a hose: the crossed span counts where it is more than the tape’s, and ne
 });
 
 test('the bar: gauge and geometry that agree say so, and so do those that do not', () => {
-  const start = taped(before(DROVER));
+  const start = taped(before(CAIRN));
   const lifted = gaugeValues(
     { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') },
     { front: [65, 65], rear: [65, 65] },
@@ -95,7 +95,7 @@ test('a coil-over’s wheel moves farther than its shock; flexed, less of it is 
 });
 
 test('the body’s attitude and the hubs’ travel follow from the heights', () => {
-  const job = after(before(DROVER), {
+  const job = after(before(CAIRN), {
     'hubToLip.FL.floor': 553,
     'hubToLip.FR.floor': 553,
     // The demo's second set lies a millimetre higher than what is given.
@@ -106,7 +106,7 @@ test('the body’s attitude and the hubs’ travel follow from the heights', () 
   expect(stateOf(end)?.left).toBeCloseTo(-(553 - 473), 6);
   expect(bodyNoseUp(job, 'before')).toBe(0);
   // Front 80 up, rear 65: nose up by their difference over the wheelbase.
-  expect(bodyNoseUp(job, 'after')).toBeCloseTo((Math.atan(15 / DROVER.wheelbase) * 180) / Math.PI, 1);
+  expect(bodyNoseUp(job, 'after')).toBeCloseTo((Math.atan(15 / CAIRN.wheelbase) * 180) / Math.PI, 1);
   expect(bodyNoseUp(job, 'plan')).toBeCloseTo(0, 9);
 });
 

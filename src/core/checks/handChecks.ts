@@ -1,11 +1,14 @@
-import { AXLES, type Axle, cornersOf, type Place } from '../job/places';
-import { pointById } from '../job/points';
-import { ROLLS } from '../job/points/clearancePoints';
-import type { JobDocument } from '../job/schema';
+import { reachedFor } from '../fit/reach';
+import { AXLES, type Place } from '../job/places';
+import { ROLLS, rollsWanted, wheelsChanged } from '../job/points/clearancePoints';
+import { BAR_STATES } from '../job/points/linkPoints';
+import type { JobDocument, ReadingGate } from '../job/schema';
 import { beamRise } from '../lamp/beam';
-import { noseUpChange } from '../stance/heights';
-import { fourHeights, heightOf } from './heightNeeds';
+import { kindOf } from '../linkage/features';
+import { noseUpAt } from '../stance/rise';
+import { K } from '../uncertainty/propagate';
 import { deg, mm, type Phrase } from './phrase';
+import { spotsOf } from './spotsOf';
 import type { CheckDefinition, WorkInput } from './types';
 
 /** A check that an observation decides by itself. */
@@ -25,7 +28,6 @@ const seen = (
   gate: at.gate ?? 'after',
   safetyCritical,
   calculationMayClear: false,
-  staleOn: pointById(point)?.staleOn ?? [],
   limit: null,
   quantity: null,
   places: (job) => (typeof at.places === 'function' ? at.places(job) : (at.places ?? ['vehicle'])),
@@ -36,13 +38,11 @@ const seen = (
 
 const lampAim: CheckDefinition = {
   ...seen('lamp-aim', 'Lamp aim', 'lampAim', true),
-  needs: (job) => ({
+  needs: () => ({
     required: { seen: { gate: 'after', point: 'lampAim', place: 'vehicle', state: 'floor' } },
     optional: {
       'lamp before': { gate: 'before', point: 'lampHeight', place: 'vehicle', state: 'floor' },
       'lamp after': { gate: 'after', point: 'lampHeight', place: 'vehicle', state: 'floor' },
-      ...fourHeights(job, 'before'),
-      ...fourHeights(job, 'after'),
     },
   }),
 };
@@ -51,40 +51,99 @@ const lampAim: CheckDefinition = {
 export function lampSteps(input: WorkInput): { name: string; amount: Phrase }[] {
   const before = input.maybe('lamp before');
   const after = input.maybe('lamp after');
-  const complete = Object.keys({ ...fourHeights(input.job, 'before'), ...fourHeights(input.job, 'after') }).every((n) =>
-    input.maybe(n),
-  );
-  if (!before || !after || !complete) return [];
-  const meanRise = (axle: Axle) => {
-    const [l, r] = cornersOf(axle);
-    const rise = (c: typeof l) => heightOf(input, 'after', c).value - heightOf(input, 'before', c).value;
-    return (rise(l) + rise(r)) / 2;
-  };
-  const nose = noseUpChange(meanRise('front'), meanRise('rear'), input.job.vehicle.wheelbase);
+  const nose = noseUpAt(input.job);
+  if (!before || !after || !nose) return [];
   const lamp = after.value - before.value;
   return [
     { name: 'Lamp rise', amount: [mm(lamp, true)] },
-    { name: 'Nose-up change', amount: [deg(nose, true)] },
-    { name: 'Beam change at 10 m, not re-aimed', amount: [mm(beamRise(lamp, nose, 10_000), true)] },
+    { name: 'Nose-up change', amount: [deg(nose.value, true), ' ± ', deg(K * nose.u)] },
+    { name: 'Beam change at 10 m, not re-aimed', amount: [mm(beamRise(lamp, nose.value, 10_000), true)] },
   ];
 }
+
+/** Blocks that a kit puts between leaf and axle, beside what was seen. */
+const kitBlocks = (job: JobDocument, place: Place): number =>
+  (job.kit?.patches ?? []).filter((p) => p.kind === 'axle-block' && p.axle === place && p.by > 0).length;
+
+/** A block under a steered axle and stacked blocks are a Stop, whoever fitted them. Source: product.md. */
+const blocksAt = (gate: ReadingGate): CheckDefinition => ({
+  ...seen('axle-blocks', 'Blocks between leaf and axle', 'blocks', true, {
+    gate,
+    places: (job) => AXLES.filter((axle) => kindOf(job.vehicle, axle) === 'beam-leaves'),
+  }),
+  says: (job, place, choice) => {
+    const steered = place === 'front';
+    const byKit = gate === 'after' ? kitBlocks(job, place) : 0;
+    const stacked = choice === 'stacked' || byKit > 1;
+    const any = stacked || choice === 'one' || byKit > 0;
+    if (stacked)
+      return {
+        verdict: 'Stop',
+        summary: ['stacked: one block on another can walk out'],
+        next: ['One block of the height, or a longer spring; never a stack.'],
+      };
+    if (any && steered)
+      return {
+        verdict: 'Stop',
+        summary: ['a block under the steered axle'],
+        next: ['Lift a steered axle by its springs: braking and steering wind a block out.'],
+      };
+    return {
+      verdict: 'Clear',
+      summary: [any ? 'one block a side, rear axle' : 'none, or the maker’s own'],
+      next: [],
+    };
+  },
+});
+
+/** What became of a sway bar that the vehicle came with. */
+const barState: CheckDefinition = {
+  ...seen('sway-bar-state', 'Sway bar as it leaves', 'barState', false, {
+    places: (job) => spotsOf(job, 'after', 'barState').map(({ place }) => place),
+  }),
+  required: true,
+  says: (_job, _place, choice) => {
+    const state = BAR_STATES.find((s) => s.id === choice);
+    return state?.good
+      ? { verdict: 'Clear', summary: ['connected'], next: [] }
+      : {
+          verdict: 'Watch',
+          summary: [`${(state?.name ?? choice).toLowerCase()}: it leans more, steers later and rolls over sooner`],
+          next: ['Tell the customer: slow on the road, connected again where it can be.'],
+        };
+  },
+};
 
 export const handChecks: readonly CheckDefinition[] = [
   seen('as-found', 'As found', 'asFound', false, { gate: 'before' }),
   seen('pedal', 'Brake pedal', 'pedal', true),
   seen('leaks', 'Leaks', 'leaks', true),
   seen('wheel-fastening', 'Wheel fastening', 'wheelFastening', true),
+  seen('torque-opened', 'Torque of what was opened', 'torqueOpened', true),
+  seen('bolt-pattern', 'Bolt pattern and bore', 'boltPattern', true, {
+    places: (job) =>
+      wheelsChanged(job) || job.readings.some((r) => r.point === 'boltPattern' && r.gate === 'after') ? AXLES : [],
+  }),
   seen('steering', 'Steering', 'steering', true),
   lampAim,
-  seen('rub-safety', 'Tyre against hose, brake, steering, arm, spring, frame', 'rubSafety', true, {
-    places: AXLES,
-    state: 'ramp',
-  }),
-  seen('rub-body', 'Tyre against body, as promised', 'rubBody', false, { places: AXLES, state: 'ramp' }),
+  blocksAt('before'),
+  blocksAt('after'),
+  barState,
+  {
+    ...seen('rub-safety', 'Tyre against hose, brake, steering, arm, spring, frame', 'rubSafety', true, {
+      places: AXLES,
+      state: 'ramp',
+    }),
+    proves: (job, place) => reachedFor(job, place, 'Crossed'),
+  },
+  {
+    ...seen('rub-body', 'Tyre against body, as promised', 'rubBody', false, { places: AXLES, state: 'ramp' }),
+    proves: (job, place) => reachedFor(job, place, place === 'front' ? job.job.promiseFront : job.job.promiseRear),
+  },
   // What was not rolled is not proved, and stands so on the sheet; what was rolled and touched is a finding.
   ...ROLLS.map(({ id, name, axle }) =>
     seen(`rolled-${id}`, `Rolled ${name.toLowerCase()}`, id, false, {
-      places: ({ readings }) => (readings.some((r) => r.point === id && r.place === axle) ? [axle] : []),
+      places: (job) => (rollsWanted(job) || job.readings.some((r) => r.point === id && r.place === axle) ? [axle] : []),
     }),
   ),
 ];

@@ -1,17 +1,16 @@
-import type { Spot } from '../job/figures';
+import { agreeingPair, type Figures, type Spot } from '../job/figures';
 import { CORNERS, type Corner } from '../job/places';
 import type { JobDocument, ReadingGate } from '../job/schema';
 import type { FourCorners } from '../stance/heights';
 import { hubToLipFromFloor } from '../stance/heights';
+import { risesBy } from '../stance/rise';
 import { propagate, type Uncertain } from '../uncertainty/propagate';
-import type { WorkInput, Worked } from './types';
-
-const GATE_WORD = { before: 'before', after: 'after' } as const;
+import type { Cap, WorkInput } from './types';
 
 /** The readings that give hub-to-lip at a corner in the job's height school. */
 export function heightSpots(job: JobDocument, gate: ReadingGate, corner: Corner): Record<string, Spot> {
   const at = (point: string): Spot => ({ gate, point, place: corner, state: 'floor' });
-  const name = `${GATE_WORD[gate]} ${corner}`;
+  const name = `${gate} ${corner}`;
   return job.job.heightSchool === 'hub-to-lip'
     ? { [name]: at('hubToLip') }
     : { [name]: at('floorToLip'), [`${name} radius`]: at('loadedRadius') };
@@ -22,10 +21,32 @@ export const fourHeights = (job: JobDocument, gate: ReadingGate): Record<string,
 
 /** Hub-to-lip at a corner with its uncertainty, mm, from needs made by {@link heightSpots}. */
 export function heightOf(input: WorkInput, gate: ReadingGate, corner: Corner): Uncertain {
-  const name = `${GATE_WORD[gate]} ${corner}`;
+  const name = `${gate} ${corner}`;
   const lip = input.get(name);
   if (input.job.job.heightSchool === 'hub-to-lip') return lip;
   return propagate(([floor = 0, radius = 0]) => hubToLipFromFloor(floor, radius), [lip, input.get(`${name} radius`)]);
+}
+
+/** The readings that tell how far a corner rose: the fixed body mark where a lip is altered, else the heights. */
+export const riseSpots = (job: JobDocument, corner: Corner): Record<string, Spot> =>
+  risesBy(job, corner) === 'mark'
+    ? {
+        [`mark before ${corner}`]: { gate: 'before', point: 'hubToMark', place: corner, state: 'floor' },
+        [`mark after ${corner}`]: { gate: 'after', point: 'hubToMark', place: corner, state: 'floor' },
+      }
+    : { ...heightSpots(job, 'before', corner), ...heightSpots(job, 'after', corner) };
+
+export const fourRises = (job: JobDocument): Record<string, Spot> =>
+  Object.assign({}, ...CORNERS.map((corner) => riseSpots(job, corner)));
+
+/** Body over hub at a corner, After less Before, mm, from needs made by {@link riseSpots}; unlike loads in its u. */
+export function riseOf(input: WorkInput, corner: Corner): Uncertain {
+  const byMark = risesBy(input.job, corner) === 'mark';
+  const [before, after] = byMark
+    ? [input.get(`mark before ${corner}`), input.get(`mark after ${corner}`)]
+    : [heightOf(input, 'before', corner), heightOf(input, 'after', corner)];
+  const rise = propagate(([a = 0, b = 0]) => a - b, [after, before]);
+  return { value: rise.value, u: Math.hypot(rise.u, loadsOf(input.figures).u) };
 }
 
 /** Works a figure of the four heights of one gate. */
@@ -36,7 +57,7 @@ export function ofFour(input: WorkInput, gate: ReadingGate, f: (h: FourCorners) 
   );
 }
 
-/** Load and fuel of both height sets: refine a comparison, and forbid it where they differ. */
+/** Load and fuel of both height sets. */
 export const loadSpots: Record<string, Spot> = {
   'fuel before': { gate: 'before', point: 'fuelLevel', place: 'vehicle', state: 'floor' },
   'fuel after': { gate: 'after', point: 'fuelLevel', place: 'vehicle', state: 'floor' },
@@ -44,24 +65,71 @@ export const loadSpots: Record<string, Spot> = {
   'load after': { gate: 'after', point: 'loadMass', place: 'vehicle', state: 'floor' },
 };
 
-/** Unlike loads are not compared; unrecorded ones never read Clear. 25 kg and a quarter tank are shop defaults. */
-export function loadCap(input: WorkInput): Worked['cap'] {
-  const [fuel0, fuel1, load0, load1] = ['fuel before', 'fuel after', 'load before', 'load after'].map((n) =>
-    input.maybe(n),
-  );
-  if (!fuel0 || !fuel1 || !load0 || !load1) {
+/** Up to so much, loads are compared as they are; beyond the second figure nothing is compared. kg, share of a tank. */
+const ALIKE = { kg: 10, tank: 1 / 8, most: 100 } as const;
+/** kg in a full tank, so that an eighth of it is what ten kilograms are. */
+const TANK = 80;
+const WHEEL_RATE = 30;
+const GRAVITY = 9.80665;
+
+/**
+ * How unlike the loads of the two height sets were. `u`: what it makes each corner's height unsure by, mm, standard:
+ * g × a quarter of the difference / 30 N/mm, the wheel rate not being known. Source: engineering.md "Load".
+ */
+export function loadsOf(figures: Figures): { u: number; cap: Cap | undefined; said: string } {
+  const read = (name: keyof typeof loadSpots): number | null => {
+    const spot = loadSpots[name];
+    const figure = spot ? figures.figure(spot) : null;
+    return figure?.status === 'read' ? figure.value : null;
+  };
+  const [fuel0, fuel1, load0, load1] = [
+    read('fuel before'),
+    read('fuel after'),
+    read('load before'),
+    read('load after'),
+  ];
+  if (fuel0 === null || fuel1 === null || load0 === null || load1 === null)
     return {
-      at: 'Watch',
-      why: 'fuel and load of both height sets are not recorded: record them to compare like with like',
+      u: 0,
+      cap: {
+        at: 'Watch',
+        why: 'fuel and load of both height sets are not recorded: record them to compare like with like',
+      },
+      said: 'not recorded',
     };
-  }
-  const kg = load1.value - load0.value;
-  const tank = fuel1.value - fuel0.value;
-  if (Math.abs(kg) > 25 || Math.abs(tank) > 0.25) {
+  const kg = Math.abs(load1 - load0);
+  const tank = Math.abs(fuel1 - fuel0);
+  const said = `${Math.round(load1 - load0)} kg, ${Math.round((fuel1 - fuel0) * 100)} % of a tank`;
+  if (kg <= ALIKE.kg + 1e-9 && tank <= ALIKE.tank + 1e-9) return { u: 0, cap: undefined, said };
+  const mass = kg + TANK * tank;
+  if (mass > ALIKE.most + 1e-9)
     return {
-      at: 'Not measured',
-      why: `the load differs between Before and After (${Math.round(kg)} kg, ${Math.round(tank * 100)} % of a tank): bring it back and read the heights again`,
+      u: 0,
+      cap: {
+        at: 'Not measured',
+        why: `the load differs between Before and After (${said}): bring it back and read the heights again`,
+      },
+      said,
     };
-  }
-  return undefined;
+  return { u: (GRAVITY * (mass / 4)) / WHEEL_RATE, cap: undefined, said };
 }
+
+/** Unlike loads beyond what an uncertainty can say are not compared; unrecorded ones never read Clear. */
+export const loadCap = (input: WorkInput): Cap | undefined => loadsOf(input.figures).cap;
+
+/** The point whose sets tell whether a corner has settled: what its rise is read by. */
+export const settlingPoint = (job: JobDocument, corner: Corner): string =>
+  risesBy(job, corner) === 'mark' ? 'hubToMark' : job.job.heightSchool === 'hub-to-lip' ? 'hubToLip' : 'floorToLip';
+
+/** Whether two sets of a corner's After heights, rolled and bounced between, agree. */
+export const hasSettled = (figures: Figures, corner: Corner): boolean => {
+  const spot: Spot = { gate: 'after', point: settlingPoint(figures.job, corner), place: corner, state: 'floor' };
+  const figure = figures.figure(spot);
+  return figure.status === 'read' && !figure.assumed && agreeingPair(figure.readings) !== null;
+};
+
+/** Heights that have not settled, or were read once, read at best Watch, and so does what follows from them. */
+export const settleCap = (figures: Figures, corners: readonly Corner[]): Cap | undefined =>
+  corners.every((corner) => hasSettled(figures, corner))
+    ? undefined
+    : { at: 'Watch', why: 'the heights have not settled: two sets, rolled and bounced between, within 3 mm' };

@@ -1,10 +1,11 @@
-import { hoseAllowance, hoseSlack, neededFreeLength } from '../hoses/slack';
+import { hoseAllowance, hoseSlack, orderedFreeLength } from '../hoses/slack';
 import type { Spot } from '../job/figures';
 import { hosePlaces } from '../job/points/point';
 import type { ReadingGate } from '../job/schema';
 import { K, propagate } from '../uncertainty/propagate';
 import { crossedHoseSpan } from './geometryAid';
-import { marked, mm } from './phrase';
+import { LIMIT_FIGURES } from './limits';
+import { atLeastMm, marked, mm } from './phrase';
 import { spotsOf } from './spotsOf';
 import type { CheckDefinition } from './types';
 
@@ -15,7 +16,6 @@ export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
   gate,
   safetyCritical: true,
   calculationMayClear: false,
-  staleOn: ['brake-hose', 'spring', 'shock-or-strap', 'track-bar-or-arm', 'tyre-or-wheel'],
   limit: 'hoseSlack',
   quantity: 'length',
   places: hosePlaces,
@@ -37,8 +37,11 @@ export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
     const slack = propagate(([length = 0, ...rest]) => hoseSlack(length, rest), [free, ...all]);
     const wants = hoseAllowance(free.value);
     const values = all.map((span) => span.value);
+    const shop = input.job.limits.hoseSlack?.clear ?? LIMIT_FIGURES.hoseSlack.clear;
+    const enough = orderedFreeLength(Math.max(...values), shop, K * slack.u);
     const proof = input.proof('proof');
-    const short = wants - slack.value;
+    const wanted = Math.max(wants, input.job.limits.hoseSlack?.clear ?? LIMIT_FIGURES.hoseSlack.clear);
+    const short = wanted - slack.value;
     return {
       ...slack,
       limit: { clear: wants, stop: 15 },
@@ -50,10 +53,10 @@ export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
           ? [mm(-slack.value), ' short at full droop, wants ', mm(wants), ' of slack']
           : [mm(slack.value), ' of slack at full droop, wants ', mm(wants)],
       next:
-        short > 0 || slack.value - wants < K * slack.u
+        short > 0 || slack.value - wanted < K * slack.u
           ? [
               'Longer hose, flexible part ',
-              mm(neededFreeLength(values) + K * slack.u),
+              atLeastMm(enough),
               ' or more, or lower the bracket; then bleed and pedal test.',
             ]
           : ['Prove by hand at full droop and both locks: no kink, twist or rub.'],
@@ -72,7 +75,7 @@ export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
             ]
           : []),
         { name: 'Allowance', amount: [mm(wants)] },
-        { name: 'Least free length that would do', amount: [mm(neededFreeLength(values))] },
+        { name: 'Least free length that reads Clear', amount: [atLeastMm(enough), ', its uncertainty counted in'] },
       ],
     };
   },

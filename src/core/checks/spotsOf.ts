@@ -3,6 +3,8 @@ import type { Place } from '../job/places';
 import { pointById } from '../job/points';
 import type { JobDocument, ReadingGate } from '../job/schema';
 
-/** Where a point is taken at one place of this job, by vehicle state. */
-export const spotsOf = (job: JobDocument, gate: ReadingGate, point: string, place: Place): Spot[] =>
-  (pointById(point)?.where(job) ?? []).filter((s) => s.place === place).map((s) => ({ gate, point, ...s }));
+/** Where a point is taken on this job, by place and vehicle state. @param place at that place only */
+export const spotsOf = (job: JobDocument, gate: ReadingGate, point: string, place?: Place): Spot[] =>
+  (pointById(point)?.where(job) ?? [])
+    .filter((s) => place === undefined || s.place === place)
+    .map((s) => ({ gate, point, ...s }));

@@ -3,6 +3,7 @@ import type { Figure, Figures, Spot } from '../job/figures';
 import type { Place } from '../job/places';
 import type { Acceptance, JobDocument, ReadingGate } from '../job/schema';
 import type { Quantity } from '../units/quantity';
+import type { DecisionRule } from './decisionRule';
 import type { LimitKey } from './limits';
 import type { Phrase } from './phrase';
 import type { VerdictWord } from './judge';
@@ -25,7 +26,19 @@ export interface WorkInput {
   /** The optional figure of that name, or null where it was not read. */
   maybe(name: string): ReadFigure | null;
   /** Whether a hand proof of that name was found good; null where it is not among the needs. */
-  proof(name: string): { good: boolean; note: string } | null;
+  proof(name: string): { good: boolean; note: string; choice: string } | null;
+}
+
+/** Never better than this, with why. */
+export interface Cap {
+  at: 'Watch' | 'Not measured' | 'Stop';
+  why: string;
+}
+/** How much of what it is to prove a hand proof reached. */
+export interface Proved {
+  whole: boolean;
+  /** "proved to 81 % of the bump travel, bar connected" */
+  words: string;
 }
 
 /** What a check works out, before it is judged. Base units. */
@@ -36,13 +49,12 @@ export interface Worked {
   /** Expanded uncertainty to show with the figure where the limit is made of it, and `u` would count it twice. */
   expanded?: number;
   /** Replaces the shop's limit where the check works its own (a hose's allowance, three uncertainties of a twist). */
-  limit?: { clear: number; stop: number; source?: string; sense?: 'most' | 'least' };
+  limit?: { clear: number; stop: number; source?: string; sense?: 'most' | 'least'; rule?: DecisionRule };
   summary: Phrase;
   next: Phrase;
   formula: string;
   steps?: readonly { name: string; amount: Phrase }[];
-  /** Never better than this, with why. */
-  cap?: { at: 'Watch' | 'Not measured' | 'Stop'; why: string };
+  cap?: Cap | undefined | readonly (Cap | undefined)[];
   /** Never worse than Watch (a residual that names no fault of the vehicle). */
   neverStop?: boolean;
   mark?: string;
@@ -55,13 +67,29 @@ export interface CheckDefinition {
   safetyCritical: boolean;
   /** False where the vehicle can prove it: calculation alone never reads Clear at After. */
   calculationMayClear: boolean;
-  staleOn: readonly ChangeKind[];
+  /** Changes that make it stale besides those of the readings it names. */
+  staleOn?: readonly ChangeKind[];
   limit: LimitKey | null;
+  /** Not measured at After, it is in the way of release although it is not safety-critical. */
+  required?: boolean;
   quantity: Quantity | null;
   places(job: JobDocument): readonly Place[];
   needs(job: JobDocument, place: Place): Needs;
   /** Why it cannot be worked although nothing is missing, and what then; null to go on. */
   notWorkable?(job: JobDocument, place: Place): { why: string; next: string } | null;
+  /**
+   * What became of a part that Before had and After has not, as it was recorded; null where nothing was recorded, and
+   * the check then stays Not measured.
+   */
+  gone?(job: JobDocument, place: Place): Phrase | null;
+  /** What each answer of a thing that is looked at comes to, where “good” and “fault” do not say it. */
+  says?(
+    job: JobDocument,
+    place: Place,
+    choice: string,
+  ): Pick<Verdict, 'summary' | 'next'> & { verdict: 'Clear' | 'Watch' | 'Stop' };
+  /** How much of what it asks for its hand proof reached; null where every proof is whole. */
+  proves?(job: JobDocument, place: Place): Proved;
   /** Numeric check. Absent for an observation, whose single required reading is the verdict. */
   work?(input: WorkInput): Worked | null;
 }
@@ -80,6 +108,12 @@ export interface Verdict {
   value: number | null;
   /** Expanded, k = 2. */
   uncertainty: number | null;
+  /** Standard. */
+  u: number | null;
+  /** The rule it was judged by; null where nothing was judged by a limit. */
+  rule: DecisionRule | null;
+  /** Not measured, it is in the way of release although it is not safety-critical. */
+  required: boolean;
   limit: { clear: number; stop: number; sense: 'most' | 'least'; source: string } | null;
   margin: number | null;
   marginToStop: number | null;

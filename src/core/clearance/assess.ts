@@ -1,4 +1,4 @@
-import { judge } from '../checks/judge';
+import { guard, judge } from '../checks/judge';
 import { tyreDistance } from '../geometry/tyreDistance';
 import type { Tyre } from '../suspension/schema';
 import { K } from '../uncertainty/propagate';
@@ -38,7 +38,7 @@ export function judgeObstacle(
   const { region, face } = contactOf(tyre, near);
   const limit = problem.limits[obstacle.meets];
   const safetyCritical = obstacle.meets !== 'body';
-  const judged = judge(gap, K * u, { ...limit, sense: 'least' }, safetyCritical);
+  const judged = judge(gap, u, { ...limit, sense: 'least' }, limit.rule);
   const result: ObstacleResult = {
     id: obstacle.id,
     name: obstacle.name,
@@ -80,7 +80,7 @@ function curesFor(swept: SweptCorner, index: number, tyre: Tyre, result: Obstacl
     steers.filter((_, i) => i % 2 === 0),
     { every: 8, give: problem.rules.compliance },
   );
-  const wanted = result.limit.clear + K * result.u;
+  const wanted = result.limit.clear + guard(result.limit.rule, result.u);
   const cures = curesOf(cloud, obstacle, tyre, wanted, problem.own, problem.axleMoves);
   const others = problem.obstacles.flatMap((o, i) => {
     if (i === index) return [];

@@ -207,21 +207,48 @@ export const obstacleKind = (id: string): ObstacleKind | undefined => byId.get(i
 export const carrierOf = (kind: ObstacleKind, suspension: SuspensionKind): Carrier | null =>
   suspension.startsWith('wishbone') ? kind.on.wishbone : kind.on.beam;
 
+const words = (list: string): ReadonlySet<string> => new Set(list.split(' '));
+/** Whole words of an id that say what it is; the safer to assume goes first. Also in the plural. */
+const HOSE_WORDS = words(
+  'hose brake harness calliper caliper sensor lead line pipe cable wire wiring abs disc rotor drum valve',
+);
+const ARM_WORDS = words(
+  'frame crossmember subframe arm link spring shock damper strut rod bar sway coil leaf steer steering knuckle joint ball ' +
+    'axle hub spindle drag tie track pitman wishbone shackle shaft driveshaft halfshaft cv boot',
+);
+const SOFT_WORDS = words('liner shield mud mudflap flap');
+
+/** The words of an id: "ball-joint", "ballJoint", "Ball_Joints" are all ball and joint. */
+const wordsOf = (id: string): string[] =>
+  id
+    .replace(/([a-z0-9])([A-Z])/g, '$1 $2')
+    .toLowerCase()
+    .split(/[^a-z]+/)
+    .filter(Boolean)
+    .flatMap((word) => (word.length > 3 && word.endsWith('s') ? [word, word.slice(0, -1)] : [word]));
+
 /**
- * What an obstacle of a geometry file is, by its id: of the catalogue, or anything else, which is taken for hard body
- * that nothing can be done about. Words of an id decide what is safety-critical: frame, arm, link, spring, shock, rod,
- * bar; hose, brake, harness, calliper, sensor.
+ * What an obstacle of a geometry file is, by its id and by what carries it: of the catalogue, or anything else, which is
+ * taken for hard body that nothing can be done about. Whole words decide what can hurt somebody; what rides on an arm,
+ * axle or knuckle is never taken for body, whatever it is called.
+ *
+ * @param on what the file says that carries it
+ * @example kindOfId('blinker', 'body').meets // 'body': no word of it is link
  */
-export function kindOfId(id: string): Pick<ObstacleKind, 'name' | 'meets' | 'soft' | 'gives'> {
-  const known = byId.get(id);
-  if (known) return known;
-  const words = id.toLowerCase();
-  const name = `${id[0]?.toUpperCase() ?? ''}${id.slice(1).replace(/[-_.]/g, ' ')}`;
-  if (/hose|brake|harness|calliper|caliper|sensor|lead/.test(words))
-    return { name, meets: 'hose', soft: false, gives: null };
-  if (/frame|arm|link|spring|shock|rod|\bbar\b|sway|coil|steer/.test(words) && !/bumper/.test(words))
-    return { name, meets: 'arm', soft: false, gives: null };
-  return { name, meets: 'body', soft: /liner|shield|mud/.test(words), gives: null };
+export function kindOfId(id: string, on: Carrier): Pick<ObstacleKind, 'name' | 'meets' | 'soft' | 'gives'> {
+  const catalogued = byId.get(id);
+  const said = wordsOf(id);
+  const has = (set: ReadonlySet<string>) => said.some((word) => set.has(word));
+  const named: Meets = has(HOSE_WORDS) ? 'hose' : has(ARM_WORDS) && !said.includes('bumper') ? 'arm' : 'body';
+  const meets = catalogued?.meets ?? named;
+  const carried = on === 'body' || meets !== 'body' ? meets : 'arm';
+  if (catalogued && carried === catalogued.meets) {
+    const { name, soft } = catalogued;
+    // What can be trimmed or moved is on the body; on anything else nobody said that it can.
+    return { name, meets: carried, soft, gives: on === 'body' ? catalogued.gives : null };
+  }
+  const name = catalogued?.name ?? `${id[0]?.toUpperCase() ?? ''}${id.slice(1).replace(/[-_.]/g, ' ')}`;
+  return { name, meets: carried, soft: carried === 'body' && has(SOFT_WORDS), gives: null };
 }
 
 /** "Liner, rear" as one says it: "rear liner". */

@@ -177,11 +177,16 @@ describe('worked with pencil', () => {
     const own = { ...exactly({ rest: 0, bump: 90, droop: -80 }), u: { rest: 0, bump: 1.5, droop: 0 } };
     const r = one(problemOf([lip], { own, tyreU: { diameter: 3, sectionWidth: 0, shoulder: 0, plane: 0 } }));
     near(r.u, Math.hypot(2, 1.5, 1.5), 0.02);
-    // 30 ± 5.8 against 10: Clear. 14 ± 5.8: Watch, since the margin is smaller than its uncertainty.
-    const closer = { ...lip, points: lip.points.map(([x, y, z]): [number, number, number] => [x, y, z - 16]) };
-    expect(
-      one(problemOf([closer], { own, tyreU: { diameter: 3, sectionWidth: 0, shoulder: 0, plane: 0 } })).verdict,
-    ).toBe('Watch');
+    // u 2.9 against 10: 14 left is Clear by the function rule, 12 is not; as an arm 14 is neither, 16 is Clear.
+    const left = (lower: number, more: Partial<typeof lip> = {}) =>
+      one(
+        problemOf(
+          [{ ...lip, ...more, points: lip.points.map(([x, y, z]): [number, number, number] => [x, y, z - lower]) }],
+          { own, tyreU: { diameter: 3, sectionWidth: 0, shoulder: 0, plane: 0 } },
+        ),
+      ).verdict;
+    expect([left(16), left(18)]).toEqual(['Clear', 'Watch']);
+    expect([left(13, { meets: 'arm' }), left(16, { meets: 'arm' })]).toEqual(['Clear', 'Watch']);
   });
 
   test('linkage points that nobody measured widen the answer', () => {
@@ -520,7 +525,7 @@ describe('the catalogue', () => {
     ['coil spring', 'arm'],
     ['bumper-bar', 'body'],
     ['mud-flap', 'body'],
-  ])('a file’s “%s” is %s', (id, meets) => expect(kindOfId(id).meets).toBe(meets));
+  ])('a file’s “%s” is %s', (id, meets) => expect(kindOfId(id, 'body').meets).toBe(meets));
   test('a polyline is cut without losing its own points', () => {
     const cut = sampled(
       [

@@ -13,6 +13,7 @@ const at = (s: number, r: number): Nearest => ({
   point: [0, 800 + tyre.planeOffset + s, 400 + r],
   centre: [0, 800, 400],
   axis: [0, 1, 0],
+  on: { after: 0, share: 0 },
 });
 
 describe('where a point lies to a tyre', () => {

@@ -13,6 +13,8 @@ export interface Nearest {
   point: Vec3;
   centre: Vec3;
   axis: Vec3;
+  /** Where on the obstacle's polyline: after which point, and how far on to the next, 0 to 1. */
+  on: { after: number; share: number };
 }
 
 /**
@@ -31,6 +33,7 @@ export class Corner {
   /** Each obstacle's samples on its own part. */
   readonly samples: readonly (readonly Point[])[];
   private readonly local: readonly (readonly Point[])[];
+  private readonly axes: ReadonlyMap<Carrier, readonly Point[]>;
   private readonly plane = new Point();
   private readonly from = new Point();
   private readonly to = new Point();
@@ -45,10 +48,18 @@ export class Corner {
     this.independent = end.type === 'double-wishbone';
     this.steered = end.type === 'double-wishbone' || end.steering !== undefined;
     this.obstacles = obstacles;
-    // Taken now, while every part stands as in the reference state.
-    const local = (o: Obstacle, points: Obstacle['points']) => points.map((p) => this.carried.frameOf(o.on).local(p));
+    // Where each point sits on its part is told by the reference state: with every part as long as it was then. Posed
+    // with another tie rod the knuckle already stands turned.
+    const reference = end.adjust ? linkageOf(asReferred(end))[side] : this.carried;
+    const local = (o: Obstacle, points: Obstacle['points']) => points.map((p) => reference.frameOf(o.on).local(p));
     this.local = obstacles.map((o) => local(o, o.points));
     this.samples = obstacles.map((o) => local(o, sampled(o.points, step)));
+    this.axes = new Map(
+      [...new Set(obstacles.map((o) => o.on))].map((on) => [
+        on,
+        AXES.map((axis) => reference.frameOf(on).localDirection(axis)),
+      ]),
+    );
     this.carried.wheelNow(this.centre, this.axis);
   }
 
@@ -93,7 +104,24 @@ export class Corner {
       point: [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), a[2] + t * (b[2] - a[2])],
       centre: [x + shift, y, z],
       axis: this.axis.toVec(),
+      on: { after: i, share: t },
     };
+  }
+
+  /** A direction fixed to a part, as it points at this pose. @param reference as it points in the reference state */
+  turned(on: Carrier, reference: Vec3): Vec3 {
+    const frame = this.carried.frameOf(on);
+    const axes = this.axes.get(on);
+    if (!axes) return reference;
+    const out: [number, number, number] = [0, 0, 0];
+    axes.forEach((axis, i) => {
+      const [x, y, z] = frame.turn(axis, this.to).toVec();
+      const share = reference[i] ?? 0;
+      out[0] += share * x;
+      out[1] += share * y;
+      out[2] += share * z;
+    });
+    return out;
   }
 
   /** An obstacle's points where they now are. */
@@ -139,6 +167,15 @@ const STILL = [0] as const;
  */
 export const shiftsOf = (on: Carrier | undefined, give: number): readonly number[] =>
   on === 'body' && give > 0 ? [0, give, -give] : STILL;
+
+const AXES: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
+/** The end as it was measured: no length adjusted, nothing hanging round the wheels. */
+const asReferred = (end: End): End => ({ ...withoutObstacles(end), adjust: undefined }) as End;
 
 function withoutObstacles(end: End): End {
   const bare = <S>(s: S): S => (s === 'mirror' ? s : { ...s, obstacles: undefined });

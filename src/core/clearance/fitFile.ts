@@ -111,6 +111,7 @@ export function fitOf({ geometry, fit }: FitFile) {
     clear: own?.clear ?? LIMIT_FIGURES[key].clear,
     stop: own?.stop ?? LIMIT_FIGURES[key].stop,
     source: own ? 'the file' : LIMIT_FIGURES[key].source,
+    rule: LIMIT_FIGURES[key].rule,
   });
   const wheel = (side: SideName): WheelLimits => {
     const w = limits[side] ?? limits;
@@ -122,8 +123,10 @@ export function fitOf({ geometry, fit }: FitFile) {
       end,
       side,
       obstacles: (sidesOf(end)[side].obstacles ?? []).map((o) => ({
-        ...o,
-        ...kindOfId(o.id),
+        id: o.id,
+        on: o.on,
+        points: o.points,
+        ...kindOfId(o.id, o.on),
         givesBy: null,
         u: { radial: limits.uncertainty ?? 0, axial: limits.uncertainty ?? 0, around: limits.uncertainty ?? 0 },
         assumed: true,

@@ -3,7 +3,7 @@ import { exactly, obstacle, problemOf } from '../../../tests/support/levelCorner
 import type { Tyre } from '../suspension/schema';
 import { assessSwept } from './assess';
 import { sweepOf } from './sweptCorner';
-import { FitFinder, type FinderLists, type FinderRules, type ReadyLift } from './fitFinder';
+import { FitFinder, type FinderLists, type FinderRules, type SweptLift } from './fitFinder';
 import { frontOf, refusals, smallestLift } from './fitFront';
 import type { ClearanceObstacle } from './problem';
 
@@ -26,7 +26,7 @@ const rail = obstacle(
   { meets: 'arm', gives: null },
 );
 const STOPS = [0, 10, 20, 30];
-function ready(obstacles: ClearanceObstacle[], rests = [0], grade: 'Street' | 'Trail' = 'Trail'): ReadyLift[] {
+function ready(obstacles: ClearanceObstacle[], rests = [0], grade: 'Street' | 'Trail' = 'Trail'): SweptLift[] {
   return rests.map((lift) => {
     const own = exactly({ rest: -lift, bump: 90, droop: -80 });
     const problem = problemOf(obstacles, { own, across: own, grade, steer: { from: 0, to: 0, u: 0 } });
@@ -64,7 +64,7 @@ const lists = (more: Partial<FinderLists> = {}): FinderLists => ({
   ...more,
 });
 const RULES: FinderRules = { grade: 'Trail', fitted: { offset: 0, spacer: 0 }, trimming: 'any' };
-const find = (lifts: ReadyLift[], some = lists(), rules = RULES) => new FitFinder(lifts, some, rules).all();
+const find = (lifts: SweptLift[], some = lists(), rules = RULES) => new FitFinder(lifts, some, rules).all();
 
 describe('the fit finder, by pencil', () => {
   test('800 has 15 mm and fits; 830 has 0 and wants a stop 10 longer', () => {

@@ -43,17 +43,17 @@ export interface FinderLists {
 }
 
 /** A corner ready to be asked: swept at one lift, with what the exact judgement said of each obstacle. */
-export interface ReadyCorner {
+export interface SweptLiftCorner {
   swept: SweptCorner;
   /** Of the tyre swept with; the uncertainty of each obstacle is taken over from it. */
   results: readonly ObstacleResult[];
   /** mm outboard of the hub centre where the fender's edge is at rest; null where no lip was measured. */
   fenderEdge: number | null;
 }
-export interface ReadyLift {
+export interface SweptLift {
   lift: number;
   price: number | null;
-  corners: readonly ReadyCorner[];
+  corners: readonly SweptLiftCorner[];
 }
 
 export interface FinderRules {
@@ -116,7 +116,7 @@ export class FitFinder {
   private readonly profiles = new Map<string, Profile>();
 
   constructor(
-    private readonly lifts: readonly ReadyLift[],
+    private readonly lifts: readonly SweptLift[],
     readonly lists: FinderLists,
     private readonly rules: FinderRules,
   ) {
@@ -180,7 +180,7 @@ export class FitFinder {
     const key = `${lift}/${corner}/${index}/${extra}`;
     const kept = this.profiles.get(key);
     if (kept) return kept;
-    const { swept } = this.lifts[lift]?.corners[corner] as ReadyCorner;
+    const { swept } = this.lifts[lift]?.corners[corner] as SweptLiftCorner;
     const made = profileOf(swept.map, index, this.rowsWithin(swept, index, extra));
     this.profiles.set(key, made);
     return made;
@@ -211,7 +211,7 @@ export class FitFinder {
     const wheel = this.lists.wheels[w] as WheelChoice;
     const spacer = this.lists.spacers[sp] as SpacerChoice;
     const stop = this.lists.stops[st] as StopChoice;
-    const lift = this.lifts[l] as ReadyLift;
+    const lift = this.lifts[l] as SweptLift;
     const prices = [
       tyre.price,
       wheel.price,

@@ -1,10 +1,10 @@
-import type { Candidate, FitFinder, ReadyLift } from './fitFinder';
+import type { Candidate, FitFinder, SweptLift } from './fitFinder';
 
 /** Tucked deep or just tucked is alike; where the lip is not known it counts for nothing. */
 const pokeOf = (c: Candidate): number => Math.max(0, c.poke ?? 0);
 
 /** What a combination is weighed by: each less is better. */
-const weights = (c: Candidate, finder: Pick<FitFinder, 'lists'>, lifts: readonly ReadyLift[]): number[] => [
+const weights = (c: Candidate, finder: Pick<FitFinder, 'lists'>, lifts: readonly SweptLift[]): number[] => [
   Math.abs(lifts[c.lift]?.lift ?? 0),
   c.trim,
   pokeOf(c),
@@ -19,7 +19,7 @@ const weights = (c: Candidate, finder: Pick<FitFinder, 'lists'>, lifts: readonly
  *
  * @returns candidates of the front; of several that weigh the same, the one with the shortest list of parts
  */
-export function frontOf(finder: Pick<FitFinder, 'lists' | 'found'>, lifts: readonly ReadyLift[]): Candidate[] {
+export function frontOf(finder: Pick<FitFinder, 'lists' | 'found'>, lifts: readonly SweptLift[]): Candidate[] {
   const fits = finder.found.filter((c) => c.outcome === 'fits');
   const pool = fits.length > 0 ? fits : finder.found.filter((c) => c.outcome === 'close');
   const parts = (c: Candidate) =>
@@ -43,7 +43,7 @@ export function frontOf(finder: Pick<FitFinder, 'lists' | 'found'>, lifts: reado
  */
 export function smallestLift(
   finder: Pick<FitFinder, 'lists' | 'found'>,
-  lifts: readonly ReadyLift[],
+  lifts: readonly SweptLift[],
   tyre: number,
 ): { candidate: Candidate; lift: number } | null {
   const [best] = finder.found

@@ -1,3 +1,4 @@
+import type { DecisionRule } from '../checks/decisionRule';
 import type { VerdictWord } from '../checks/judge';
 import type { Vec3 } from '../geometry/point';
 import type { Carrier, End, SideName, Tyre } from '../suspension/schema';
@@ -38,6 +39,7 @@ export interface GapLimit {
   clear: number;
   stop: number;
   source: string;
+  rule: DecisionRule;
 }
 
 /** All that the question "does this tyre clear this corner?" hangs on. */

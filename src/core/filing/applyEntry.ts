@@ -1,4 +1,5 @@
-import type { Change, JobDocument, Note, Overlap, Reading, Strike } from '../job/schema';
+import { isDoubtful } from '../job/figures';
+import type { Change, Confirmation, JobDocument, Note, Overlap, Reading, Strike } from '../job/schema';
 import type { Entry } from './entry';
 import { makeReading, overlapsWith, type Made } from './makeReading';
 
@@ -10,6 +11,7 @@ export interface Added {
   strike?: Strike;
   change?: Change;
   note?: Note;
+  confirmation?: Confirmation;
   /** It was on the job already: sent again, or come back with the job. */
   again?: true;
 }
@@ -29,6 +31,7 @@ export function applyEntry(job: JobDocument, entry: Entry, by: string): Made<Add
   if (entry.kind === 'reading' && job.readings.some((r) => r.id === id)) return again;
   if (entry.kind === 'change' && job.changes.some((c) => c.id === id)) return again;
   if (entry.kind === 'note' && job.notes.some((n) => n.id === id)) return again;
+  if (entry.kind === 'confirm' && job.confirmations.some((c) => c.reading === entry.body.reading)) return again;
   if (entry.kind === 'strike') {
     const struck = job.strikes.find((s) => s.reading === entry.body.reading);
     if (struck)
@@ -60,6 +63,16 @@ export function applyEntry(job: JobDocument, entry: Entry, by: string): Made<Add
     case 'change': {
       const change = { id, ...entry.body, gate: job.job.gate, by, at };
       return { ok: true, made: { job: { ...job, changes: [...job.changes, change] }, change } };
+    }
+    case 'confirm': {
+      const reading = job.readings.find((r) => r.id === entry.body.reading);
+      if (!reading) return no('That reading is not on this job.');
+      if (!isDoubtful(job, reading)) return no('That reading is as expected: there is nothing to confirm.');
+      const confirmation = { ...entry.body, by, at };
+      return {
+        ok: true,
+        made: { job: { ...job, confirmations: [...job.confirmations, confirmation] }, confirmation },
+      };
     }
     case 'note': {
       const note = { id, ...entry.body, gate: job.job.gate, by, at };

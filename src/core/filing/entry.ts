@@ -50,6 +50,11 @@ export const Entry = z.discriminatedUnion('kind', [
     body: z.strictObject({ kind: ChangeKind, what: words('what was changed', 300, 'Say what was changed') }),
   }),
   z.strictObject({
+    kind: z.literal('confirm'),
+    ...common,
+    body: z.strictObject({ reading: z.uuid() }),
+  }),
+  z.strictObject({
     kind: z.literal('note'),
     ...common,
     body: z.strictObject({ text: words('the note', 1000, 'Write the note first') }),

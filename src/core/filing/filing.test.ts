@@ -52,7 +52,10 @@ describe('a filed entry', () => {
       [{ answer: 'observed', good: true }, /measured/],
       [{ answer: 'not-fitted' }, /Every vehicle/],
       [{ answer: 'same-as-other-side' }, /other side has not been read/],
-      [{ point: 'asFound', place: 'vehicle', answer: 'measured' }, /looked at/],
+      [{ instrument: 'digital-gauge' }, /digital angle gauge does not read this/],
+      [{ text: '16.2 m' }, /No vehicle reads that/],
+      [{ text: '-4' }, /No vehicle reads that/],
+      [{ point: 'asFound', place: 'vehicle', answer: 'measured', instrument: 'hand' }, /looked at/],
       [{ point: 'asFound', place: 'vehicle', answer: 'observed', good: null }, /good or a fault/],
       [{ point: 'asFound', place: 'vehicle', answer: 'observed', good: false }, /what the fault is/],
     ];

@@ -1,9 +1,10 @@
 import { Figures, standingReadings } from '../job/figures';
 import { otherSide } from '../job/places';
-import { isEssential, pointById } from '../job/points';
+import { hardBounds, mayLack, pointById } from '../job/points';
 import { GATES, type JobDocument, type Reading, type ReadingGate } from '../job/schema';
 import { parseQuantity } from '../units/parseQuantity';
 import { BASE_UNIT } from '../units/quantity';
+import { canRead, INSTRUMENTS, type InstrumentId } from '../uncertainty/instruments';
 import type { ReadingBody } from './entry';
 
 export type Made<T> = { ok: true; made: T } | { ok: false; message: string };
@@ -49,19 +50,30 @@ export function makeReading(
   const spot = { gate: body.gate, point: body.point, place: body.place, state: body.state };
   let value: number | null = null;
   let unit = '';
+  const choice = point.choices?.find((c) => c.id === body.text);
+  if (body.answer === 'not-fitted' && !mayLack(point, job, spot) && point.quantity !== 'observation')
+    return no('Every vehicle has this one: measure it, or file that it cannot be reached.');
+  if (body.answer === 'measured' && !canRead(body.instrument, point.quantity))
+    return no(
+      `A ${INSTRUMENTS[body.instrument as InstrumentId].name} does not read this: choose what it was read with.`,
+    );
   if (point.quantity === 'observation') {
-    if (!['observed', 'cannot-reach'].includes(body.answer))
-      return no('This one is looked at: good, fault, or cannot reach.');
-    if (body.answer === 'observed' && body.good === null) return no('Say whether it is good or a fault.');
-    if (body.answer === 'observed' && body.good === false && body.note === '') return no('Write what the fault is.');
+    const answers = ['observed', 'cannot-reach', ...(point.lacking ? ['not-fitted'] : [])];
+    if (!answers.includes(body.answer)) return no('This one is looked at: good, fault, or cannot reach.');
+    if (body.answer === 'observed' && point.choices && !choice)
+      return no(`Say which: ${point.choices.map((c) => c.name.toLowerCase()).join('; ')}.`);
+    if (body.answer === 'observed' && !point.choices && body.good === null)
+      return no('Say whether it is good or a fault.');
+    if (body.answer === 'observed' && !point.choices && body.good === false && body.note === '')
+      return no('Write what the fault is.');
   } else if (body.answer === 'observed') {
     return no('This one is measured.');
-  } else if (body.answer === 'not-fitted' && isEssential(point, job)) {
-    return no('Every vehicle has this one: measure it, or file that it cannot be reached.');
   } else if (body.answer === 'measured') {
     const read = parseQuantity(point.quantity, body.text, body.units);
     if (!read.ok) return no(`Not understood: ${read.reason}.`);
     ({ value, unit } = read);
+    const [low, high] = hardBounds(point);
+    if (value < low || value > high) return no('No vehicle reads that here: look at the figure and its unit.');
   } else if (body.answer === 'same-as-other-side') {
     const across = otherSide(body.place);
     const other = across ? new Figures(job).figure({ ...spot, place: across }) : null;
@@ -80,9 +92,9 @@ export function makeReading(
       set: body.set,
       answer: body.answer,
       value,
-      text: body.answer === 'measured' ? body.text.trim() : '',
+      text: body.answer === 'measured' ? body.text.trim() : (choice?.id ?? ''),
       unit,
-      good: body.answer === 'observed' ? body.good : null,
+      good: body.answer === 'observed' ? (choice?.good ?? body.good) : null,
       instrument: body.instrument,
       takenBy: taken.by,
       takenAt: taken.at,

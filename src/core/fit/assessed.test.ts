@@ -71,7 +71,10 @@ describe('what the checks swept, handed on', () => {
     leaveSweeps(back, false);
     expect(sweepsLeft(back)).toEqual([]);
     const rows = (of: typeof waiting) =>
-      of.filter((v) => v.check.startsWith('swept-') && left.includes(v.place as 'FL'));
+      // Where nothing of a kind was taped, its one gap measured flexed is swept by nobody.
+      of.filter(
+        (v) => v.check.startsWith('swept-') && left.includes(v.place as 'FL') && v.mark !== 'measured on the ramp',
+      );
     expect(rows(waiting).length).toBeGreaterThan(0);
     for (const v of rows(waiting)) {
       expect(v.verdict).toBe('Not measured');

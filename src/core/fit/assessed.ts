@@ -2,10 +2,11 @@ import { assess } from '../clearance/assess';
 import { COARSE_STEP } from '../clearance/sampled';
 import type { ObstacleResult, Problem } from '../clearance/problem';
 import { isRemembered, once, rememberFor, sameInputs } from '../job/remember';
-import { CORNERS, type Corner } from '../job/places';
+import { axleOf, CORNERS, type Corner } from '../job/places';
 import type { JobDocument } from '../job/schema';
 import type { Stage } from '../linkage/stages';
 import { compareGaps, type ComparedGap } from './gaps';
+import { turnedOnRamp } from './reach';
 import { problemAt, type Posed, type PosedAt } from './problemAt';
 
 /** What sweeping a corner over every pose of the promised grade came to. */
@@ -19,7 +20,7 @@ export interface AssessedCorner extends Swept {
   posed: Posed;
 }
 
-const posedAt = (job: JobDocument, corner: Corner, stage: Stage): PosedAt =>
+export const posedAt = (job: JobDocument, corner: Corner, stage: Stage): PosedAt =>
   once(job, `posed/${stage}/${corner}`, () => problemAt(job, corner, stage));
 
 const inputsOf = (problem: Problem): unknown => ['clearance', { ...problem, pointsU: [...problem.pointsU] }];
@@ -103,5 +104,7 @@ export const takeSwept = (job: JobDocument, swept: SweptCorners): void => {
 export const gapsAt = (job: JobDocument, corner: Corner, gate: 'before' | 'after'): readonly ComparedGap[] =>
   once(job, `gaps/${gate}/${corner}`, () => {
     const found = posedAt(job, corner, gate);
-    return found.ok ? compareGaps(job, gate, corner, found.posed.problem.obstacles) : [];
+    if (!found.ok) return [];
+    const { problem } = found.posed;
+    return compareGaps(job, gate, corner, problem.obstacles, turnedOnRamp(job, axleOf(corner), problem.steer));
   });

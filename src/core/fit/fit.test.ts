@@ -1,7 +1,7 @@
 import { demoJobs } from '../../../scripts/demo/jobs';
 import { workJob } from '../checks/workJob';
 import { Corner as Wheel } from '../clearance/corner';
-import { DROVER } from '../../../scripts/demo/vehicles';
+import { CAIRN } from '../../../scripts/demo/vehicles';
 import { startJob } from '../../../scripts/demo/builder';
 import { JobDocument, type Reading } from '../job/schema';
 import { makeSheet, sheetFacts } from '../sheet/sheet';
@@ -56,7 +56,7 @@ const bare = (readings: Reading[] = [], more: Partial<JobDocument> = {}): JobDoc
   const job = startJob({
     job: { number: 'T-1', use: 'test', bookedAt: '2026-11-12T07:30:00Z', gate: 'before' },
     customer: { name: 'Test', contact: '' },
-    vehicle: DROVER,
+    vehicle: CAIRN,
   });
   return JobDocument.parse({ ...job, ...more, readings });
 };
@@ -183,7 +183,8 @@ describe('how far a wheel goes', () => {
     // 82 mm of gap and 34 of squash, as typed in sixteenths.
     expect(before.bump).toBeCloseTo(116, 0);
     expect(Math.abs(after.bump - before.bump)).toBeLessThan(3);
-    expect(after.rest).toBeCloseTo(-73, 0);
+    // The mean of both sets: 73 and 72 up, in sixteenths.
+    expect(Math.abs(after.rest + 72.5)).toBeLessThan(1);
     expect(after.droop).toBeCloseTo(before.droop, 6);
     expect(before.assumed).toEqual({ bump: false, droop: false });
     expect(after.assumed).toEqual({ bump: false, droop: false });
@@ -267,7 +268,8 @@ describe('the question of a corner', () => {
       obstacles.findIndex((o) => o.id === 'fender-lip'),
       found.posed.problem.tyre,
     );
-    expect(Math.abs(gap - 92)).toBeLessThan(2);
+    const read = farrier.readings.find((r) => r.point === 'gapLip' && r.place === 'FL');
+    expect(Math.abs(gap - (read?.value ?? NaN))).toBeLessThan(2);
   });
   test('an obstacle inside the mounted tyre is named', () => {
     const job = bare([
@@ -337,7 +339,7 @@ describe('the demo’s stories', () => {
     expect(trail[0]?.cures.length).toBeGreaterThan(0);
   });
 
-  test('a rolling test that touched is a Stop and no proof; one not rolled is no row, only not proved', () => {
+  test('a rolling test that touched is a Stop and no proof; one not rolled is not proved', () => {
     const touched = (point: string, place: Reading['place'], good: boolean): JobDocument => ({
       ...rescue,
       readings: [
@@ -355,6 +357,10 @@ describe('the demo’s stories', () => {
       'rolled-rollForwardHalf': ['front', 'Clear', false],
       'rolled-rollForwardFull': ['front', 'Clear', false],
       'rolled-rollReverseHalf': ['front', 'Clear', false],
+      // Another tyre: asked for both ways, and not there until it was rolled.
+      'rolled-rollReverseFull': ['front', 'Not measured', false],
+      'rolled-rollForwardBraked': ['rear', 'Not measured', false],
+      'rolled-rollReverseBraked': ['rear', 'Not measured', false],
     });
     const bad = touched('rollReverseFull', 'front', false);
     expect(rolled(bad)).toMatchObject({ 'rolled-rollReverseFull': ['front', 'Stop', false] });
@@ -409,7 +415,9 @@ describe('the demo’s stories', () => {
         .filter((v) => v.check === 'thread-engagement')
         .map((v) => v.verdict),
     ).toEqual(['Stop', 'Stop']);
-    expect(of(demo('HG-0139'))).toEqual([]);
+    // A wheel was changed there too, though no tyre was asked for; nothing was where only springs were.
+    expect(of(demo('HG-0139')).map((v) => v.verdict)).toEqual(Array(6).fill('Clear'));
+    expect(of(demo('HG-0143'))).toEqual([]);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { ClearanceObstacle } from '../clearance/problem';
 import { Corner as Wheel } from '../clearance/corner';
+import { steerSteps } from '../clearance/poses';
 import { contactOf } from '../clearance/contact';
 import { obstacleKind, OBSTACLES } from '../clearance/catalogue';
 import { distanceFromGap, hourOf, tapedEdge } from '../clearance/taped';
@@ -9,6 +10,7 @@ import { GAP_GROUPS } from '../job/points/clearancePoints';
 import type { JobDocument, ReadingGate } from '../job/schema';
 import { column, ROW } from '../suspension/figures';
 import { staged, travelAt } from '../linkage/stages';
+import { hubToLipAt } from '../stance/rise';
 import type { SideName, Tyre } from '../suspension/schema';
 import { K } from '../uncertainty/propagate';
 import { wheelAt, fittedBefore, type FittedWheel } from './fitted';
@@ -77,7 +79,12 @@ function measuredGaps(job: JobDocument, gate: ReadingGate, corner: Corner): Meas
 }
 
 /** Travels of this wheel and of the one across in a vehicle state of a gate; null where its heights were not read. */
-function travelsIn(job: JobDocument, gate: ReadingGate, corner: Corner, state: VehicleState): [number, number] | null {
+export function travelsIn(
+  job: JobDocument,
+  gate: ReadingGate,
+  corner: Corner,
+  state: VehicleState,
+): [number, number] | null {
   const across = (otherSide(corner) ?? corner) as Corner;
   const rest = (c: Corner): number | null => (gate === 'before' ? 0 : (travelAt(job, 'after', c)?.value ?? null));
   if (state !== 'ramp') {
@@ -87,22 +94,35 @@ function travelsIn(job: JobDocument, gate: ReadingGate, corner: Corner, state: V
   const figures = figuresOf(job);
   const flexed = (c: Corner): number | null => {
     const lip = figures.figure({ gate, point: 'hubToLipFlexed', place: c, state: 'ramp' });
-    const stood = figures.figure({ gate, point: 'hubToLip', place: c, state: 'floor' });
+    const stood = hubToLipAt(figures, gate, c);
     const at = rest(c);
-    return lip.status === 'read' && stood.status === 'read' && at !== null ? at + stood.value - lip.value : null;
+    return lip.status === 'read' && stood && at !== null ? at + stood.value - lip.value : null;
+  };
+  const hanging = (c: Corner): number | null => {
+    // Read across, while this corner's wheel was the one that is up.
+    const lip = figures.figure({ gate, point: 'hubToLipAcross', place: corner, state: 'ramp' });
+    const stood = hubToLipAt(figures, gate, c);
+    const at = rest(c);
+    return lip.status === 'read' && stood && at !== null ? at + stood.value - lip.value : null;
   };
   const own = flexed(corner);
-  // The one across hangs; where its own height was not read flexed, at rest is the nearest that is known.
-  const other = flexed(across) ?? rest(across);
+  // The one across hangs; where its height was not read then, at rest is the nearest that is known.
+  const other = hanging(across) ?? rest(across);
   return own === null || other === null ? null : [own, other];
 }
 
-/** Each measured gap of a corner beside what the obstacles say, at the pose in which it was measured. */
+/**
+ * Each measured gap of a corner beside what the obstacles say, at the pose in which it was measured. A gap read flexed
+ * is the least on the way from lock to lock.
+ *
+ * @param turned shares of lock between which the wheels were turned while flexed
+ */
 export function compareGaps(
   job: JobDocument,
   gate: ReadingGate,
   corner: Corner,
   obstacles: readonly ClearanceObstacle[],
+  turned: { from: number; to: number } = { from: 0, to: 0 },
 ): ComparedGap[] {
   const axle = axleOf(corner);
   const end = staged(job, axle, gate);
@@ -118,11 +138,16 @@ export function compareGaps(
     const steer = state === 'floor-left' ? left : state === 'floor-right' ? -left : 0;
     if (!travels || !wheel.pose(travels[0], travels[1], steer)) return [];
     const members = obstacles.flatMap((o, i) => ((group.obstacles as readonly string[]).includes(o.id) ? [i] : []));
-    let best: { i: number; gap: number } | null = null;
-    for (const i of members) {
-      const gap = wheel.gap(i, tyre);
-      if (!best || gap < best.gap) best = { i, gap };
+    let best: { i: number; gap: number; steer: number } | null = null;
+    const steers = state === 'ramp' ? steerSteps(wheel.steered, turned.from, turned.to) : [steer];
+    for (const at of steers) {
+      if (!wheel.pose(travels[0], travels[1], at)) continue;
+      for (const i of members) {
+        const gap = wheel.gap(i, tyre);
+        if (!best || gap < best.gap) best = { i, gap, steer: at };
+      }
     }
+    if (best) wheel.pose(travels[0], travels[1], best.steer);
     const obstacle = best ? obstacles[best.i] : undefined;
     if (!best || !obstacle) return [];
     const { region } = contactOf(tyre, wheel.nearest(best.i, tyre));
@@ -134,7 +159,7 @@ export function compareGaps(
           : Math.max(obstacle.u.radial, obstacle.u.axial);
     const ofTyre = region === 'tread' ? fitted.diameter.u / 2 : Math.hypot(fitted.sectionWidth.u / 2, fitted.plane.u);
     // At lock the stops are wherever they were set: a degree of steering is allowed for.
-    const locked = steer === 0 ? 0 : 4;
+    const locked = best.steer === 0 ? 0 : 4;
     const predictedU = Math.hypot(own, ofTyre, locked, state === 'ramp' ? 4 : 0, obstacle.u.around * 0.3);
     const difference = value - best.gap;
     const U = K * Math.hypot(u, predictedU);

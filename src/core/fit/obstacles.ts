@@ -227,7 +227,7 @@ function keptObstacles(job: JobDocument, corner: Corner): ClearanceObstacle[] {
     const source = version.sources[`${axle}/${mirror ? 'left' : side}.obstacles.${i}.points.0.0`];
     if (source?.kind === 'template') return [];
     const u = Math.hypot(source?.u ?? ASSUMED_U.imported.point, mirror ? ASSUMED_EXTRA.length : 0);
-    const kind = kindOfId(o.id);
+    const kind = kindOfId(o.id, o.on);
     return [
       {
         id: o.id,

@@ -1,6 +1,7 @@
 import type { GapLimit, Problem } from '../clearance/problem';
 import { AXLE_MOVES } from '../clearance/problem';
 import { startsInside } from '../clearance/startsInside';
+import { tighter } from '../checks/decisionRule';
 import { LIMIT_FIGURES, type LimitKey } from '../checks/limits';
 import { axleOf, cornersOf, otherSide, type Corner } from '../job/places';
 import type { JobDocument } from '../job/schema';
@@ -38,8 +39,8 @@ const LIMIT: Record<keyof Problem['limits'], LimitKey> = { body: 'tyreToBody', a
 /** Limits of a job for gaps, by what is met. */
 export function gapLimits(job: JobDocument): Problem['limits'] {
   const of = (key: LimitKey): GapLimit => {
-    const { clear, stop, source } = job.limits[key] ?? LIMIT_FIGURES[key];
-    return { clear, stop, source };
+    const { clear, stop, source, rule } = job.limits[key] ?? LIMIT_FIGURES[key];
+    return { clear, stop, source, rule: tighter(LIMIT_FIGURES[key].rule, rule) };
   };
   return { body: of(LIMIT.body), arm: of(LIMIT.arm), hose: of(LIMIT.hose) };
 }

@@ -5,7 +5,7 @@ import { isBeam, type JobDocument, type ReadingGate } from '../job/schema';
 import { kindOf } from '../linkage/features';
 import { pointSource } from '../linkage/assemble';
 import { staged, travelAt, type Stage, type StagedEnd } from '../linkage/stages';
-import { hubToLipAt } from '../plan/stance';
+import { hubToLipAt } from '../stance/rise';
 import { figuresAt } from '../suspension/lengths';
 import { linkageOf } from '../suspension/linkage';
 import { travelWhere } from '../suspension/reach';

@@ -1,7 +1,7 @@
 import { Judging } from '../clearance/assess';
 import { sweepOf, type SweptCorner } from '../clearance/sweptCorner';
 import type { ClearanceSweep } from '../clearance/sweptMap';
-import { FitFinder, type FinderLists, type ReadyCorner, type ReadyLift } from '../clearance/fitFinder';
+import { FitFinder, type FinderLists, type SweptLiftCorner, type SweptLift } from '../clearance/fitFinder';
 import type { GradeName } from '../clearance/poses';
 import type { ObstacleResult } from '../clearance/problem';
 import { RingSweep } from '../clearance/ring';
@@ -78,7 +78,7 @@ export function fenderEdge(posed: Posed): number | null {
 }
 
 /** One lift’s corners set up: the sweep of each is driven, then its judging; then they are searched. */
-export interface LiftSweep extends LiftChoice {
+export interface LiftBeingSwept extends LiftChoice {
   corners: { corner: Corner; sweep: ClearanceSweep; swept: SweptCorner; judging: Judging; posed: Posed }[];
 }
 
@@ -93,15 +93,15 @@ export function finderSweeps(
   axle: Axle,
   lifts: readonly LiftChoice[],
   stops: readonly number[],
-): { ok: true; sweeps: LiftSweep[] } | { ok: false; needs: string[] } {
-  const sweeps: LiftSweep[] = [];
+): { ok: true; sweeps: LiftBeingSwept[] } | { ok: false; needs: string[] } {
+  const sweeps: LiftBeingSwept[] = [];
   for (const { lift, price } of lifts) {
     const raised: JobDocument = {
       ...job,
       fitments: { asked: null, suggested: null },
       plan: { ...job.plan, liftFront: lift, liftRear: lift },
     };
-    const corners: LiftSweep['corners'] = [];
+    const corners: LiftBeingSwept['corners'] = [];
     for (const corner of cornersOf(axle)) {
       const found = problemAt(raised, corner, 'plan');
       if (!found.ok) return found;
@@ -117,13 +117,13 @@ export function finderSweeps(
 export function finderOf(
   job: JobDocument,
   axle: Axle,
-  sweeps: readonly LiftSweep[],
+  sweeps: readonly LiftBeingSwept[],
   lists: FinderLists,
-): { finder: FitFinder; lifts: ReadyLift[] } {
-  const lifts = sweeps.map(({ lift, price, corners }): ReadyLift => ({
+): { finder: FitFinder; lifts: SweptLift[] } {
+  const lifts = sweeps.map(({ lift, price, corners }): SweptLift => ({
     lift,
     price,
-    corners: corners.map(({ swept, judging, posed }): ReadyCorner => ({
+    corners: corners.map(({ swept, judging, posed }): SweptLiftCorner => ({
       swept,
       results: judging.all().results,
       fenderEdge: fenderEdge(posed),

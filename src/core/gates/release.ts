@@ -10,13 +10,14 @@ export interface Blocker {
   place: Verdict['place'];
   why: string;
   cure: string;
-  /** A lead may accept it with a reason; a safety-critical one nobody may. */
+  /** A lead may accept it with a reason; a safety-critical one nobody may, and what was not measured is not there to accept. */
   acceptable: boolean;
 }
 
 /**
  * What stands in the way of release. Safety-critical checks at After that read Stop, Not measured or stale block it
- * for every role; any other Stop blocks until a lead accepts that very figure. Source: product.md "Verdicts".
+ * for every role; so does what is required of every job and not measured; any other Stop blocks until a lead accepts
+ * that very figure. Source: product.md "Verdicts", "Required without being asked".
  */
 export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice = INCH_SHOP): Blocker[] {
   return verdicts
@@ -24,7 +25,7 @@ export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice 
     .filter((v) =>
       v.safetyCritical
         ? v.verdict === 'Stop' || v.verdict === 'Not measured'
-        : v.verdict === 'Stop' && v.accepted === null,
+        : (v.verdict === 'Stop' && v.accepted === null) || (v.required && v.verdict === 'Not measured'),
     )
     .map((v) => ({
       check: v.check,
@@ -32,6 +33,6 @@ export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice 
       place: v.place,
       why: `${PLACE_NAME[v.place]}: ${v.stale ? 'stale' : v.verdict}, ${say(v.summary, units)}.`,
       cure: say(v.next, units) || 'Fix and measure again.',
-      acceptable: !v.safetyCritical,
+      acceptable: !v.safetyCritical && v.verdict === 'Stop',
     }));
 }

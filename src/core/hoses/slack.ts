@@ -16,3 +16,14 @@ export const neededFreeLength = (spans: readonly number[]): number => {
   const span = Math.max(...spans);
   return Math.max(span + 25, span / 0.95);
 };
+
+/**
+ * Free length to order so that the hose then reads Clear: slack over its allowance, and over the shop's own least, by
+ * the expanded uncertainty. L − span − max(25, shop's, 0.05·L) ≥ U, so L = max(span + max(25, shop's) + U, (span + U)/0.95).
+ *
+ * @param span greatest straight span, mm
+ * @param shop the shop's Clear limit, mm
+ * @param expanded expanded uncertainty of the slack, mm
+ */
+export const orderedFreeLength = (span: number, shop: number, expanded: number): number =>
+  Math.max(span + Math.max(25, shop) + expanded, (span + expanded) / 0.95);

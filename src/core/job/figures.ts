@@ -1,4 +1,4 @@
-import { ASSUMED_EXTRA, standardUncertainty } from '../uncertainty/instruments';
+import { ASSUMED_EXTRA, uncertaintyParts } from '../uncertainty/instruments';
 import type { Place, VehicleState } from './places';
 import { PLACE_NAME, STATE_NAME } from './places';
 import { pointById } from './points';
@@ -17,8 +17,17 @@ export type Figure =
   | { status: 'missing' }
   | { status: 'not-fitted' | 'cannot-reach'; readings: Reading[] }
   | { status: 'stale'; readings: Reading[]; change: Change }
-  | { status: 'observed'; good: boolean; note: string; readings: Reading[] }
-  | { status: 'read'; value: number; u: number; spread: number; assumed: boolean; readings: Reading[] };
+  | { status: 'observed'; good: boolean; note: string; choice: string; readings: Reading[] }
+  | {
+      status: 'read';
+      value: number;
+      u: number;
+      spread: number;
+      assumed: boolean;
+      /** Unlikely at that point, and nobody here has confirmed it. */
+      doubtful: boolean;
+      readings: Reading[];
+    };
 
 export const spotKey = (spot: Omit<Spot, 'gate'> & { gate: ReadingGate }): string =>
   `${spot.gate}/${spot.point}/${spot.place}/${spot.state}`;
@@ -52,7 +61,8 @@ const instant = (iso: string): number => Date.parse(iso);
  * describe the vehicle as it came, so only a change recorded at the Before gate touches them.
  */
 export function staleBecause(job: JobDocument, reading: Reading): Change | null {
-  const kinds = pointById(reading.point)?.staleOn ?? [];
+  const point = pointById(reading.point);
+  const kinds = [...(point?.staleOn ?? []), ...(point?.alsoStale?.(job, reading) ?? [])];
   const later = job.changes.filter(
     (change) =>
       kinds.includes(change.kind) &&
@@ -60,6 +70,18 @@ export function staleBecause(job: JobDocument, reading: Reading): Change | null 
       (reading.gate === 'after' || change.gate === 'before' || change.gate === 'intake'),
   );
   return later.sort((a, b) => instant(a.at) - instant(b.at)).at(-1) ?? null;
+}
+
+/**
+ * Whether a reading is far from what its point can be expected to read, and nobody here said that it is right: it was
+ * not asked about when it was filed, or came in with a file. Nothing safety-critical reads Clear from it.
+ */
+export function isDoubtful(job: JobDocument, reading: Reading): boolean {
+  const point = pointById(reading.point);
+  if (!point || point.quantity === 'observation' || reading.value === null || reading.asked) return false;
+  const [low, high] = point.range;
+  const unlikely = reading.value < low || reading.value > high;
+  return unlikely && !job.confirmations.some((c) => c.reading === reading.id);
 }
 
 /** All figures of a job, worked once and looked up by spot. */
@@ -99,10 +121,16 @@ export class Figures {
       return { status: latest.answer, readings: fresh };
     }
     if (latest.answer === 'observed') {
-      return { status: 'observed', good: latest.good === true, note: latest.note, readings: fresh };
+      return {
+        status: 'observed',
+        good: latest.good === true,
+        note: latest.note,
+        choice: latest.text,
+        readings: fresh,
+      };
     }
     const measured = fresh.filter((reading) => reading.value !== null);
-    return mean(pointById(spot.point)?.rideHeight ? settledSets(measured) : measured);
+    return mean(this.job, pointById(spot.point)?.rideHeight ? agreeingSets(measured) : measured);
   }
 }
 
@@ -116,34 +144,62 @@ export function figuresOf(job: JobDocument): Figures {
   return figures;
 }
 
+/** Two sets, rolled and bounced between, agree within this, mm. Source: engineering.md "Settling". */
+export const SETTLED_WITHIN = 3;
+
+const average = (list: readonly Reading[]) => list.reduce((sum, r) => sum + (r.value ?? 0), 0) / list.length;
+
 /**
- * Ride heights of sets that agree within 3 mm are one body of repeats; where they do not, the vehicle is still moving
- * and only the latest set tells where it rests. Source: engineering.md "Settling".
+ * The last two sets of ride heights that agree: of all pairs within 3 mm the one whose later set is the latest, then
+ * whose earlier set is. Null where none do, or where only one set was measured: one taken over is no second reading.
  */
-function settledSets(readings: Reading[]): Reading[] {
-  const latest = Math.max(...readings.map((reading) => reading.set));
-  const average = (list: Reading[]) => list.reduce((sum, reading) => sum + (reading.value ?? 0), 0) / list.length;
-  const last = readings.filter((reading) => reading.set === latest);
-  const earlier = readings.filter((reading) => reading.set !== latest);
-  return earlier.length === 0 || Math.abs(average(earlier) - average(last)) <= 3 ? readings : last;
+export function agreeingPair(readings: readonly Reading[]): [earlier: number, later: number] | null {
+  const measured = readings.filter((r) => r.answer === 'measured');
+  const sets = [...new Set(measured.map((r) => r.set))].sort((a, b) => b - a);
+  const of = (set: number) => average(measured.filter((r) => r.set === set));
+  for (const [i, later] of sets.entries())
+    for (const earlier of sets.slice(i + 1))
+      if (Math.abs(of(later) - of(earlier)) <= SETTLED_WITHIN + 1e-9) return [earlier, later];
+  return null;
 }
 
-function mean(readings: Reading[]): Figure {
+/**
+ * The readings a ride height is the mean of: those of the last two sets that agree; where none do, the vehicle is still
+ * moving and only the latest set tells where it rests. Source: engineering.md "Settling".
+ */
+function agreeingSets(readings: readonly Reading[]): Reading[] {
+  const pair = agreeingPair(readings);
+  const latest = Math.max(...readings.map((reading) => reading.set));
+  return readings.filter((r) => (pair ? pair.includes(r.set) : r.set === latest));
+}
+
+const IMPERIAL = ['in', 'psi', 'lb'];
+
+function mean(job: JobDocument, readings: readonly Reading[]): Figure {
   const measured = readings.filter((reading) => reading.answer === 'measured');
-  const used = measured.length > 0 ? measured : readings;
+  const used = measured.length > 0 ? measured : [...readings];
   const values = used.map((reading) => reading.value ?? 0);
-  const first = used[0];
-  const point = first ? pointById(first.point) : undefined;
-  if (!first || !point) return { status: 'missing' };
+  const point = used[0] ? pointById(used[0].point) : undefined;
+  if (!point) return { status: 'missing' };
   const n = values.length;
-  const value = values.reduce((sum, v) => sum + v, 0) / n;
-  const inches = used.every((reading) => ['in', 'psi', 'lb'].includes(reading.unit));
-  let u = standardUncertainty(first.instrument, inches, point.rideHeight, n);
-  if (n > 1) {
-    const s = Math.sqrt(values.reduce((sum, v) => sum + (v - value) ** 2, 0) / (n - 1));
-    u = Math.max(u, s / Math.sqrt(n));
-  }
+  const value = average(used);
+  const parts = uncertaintyParts(
+    used.map(({ instrument, unit }) => ({ instrument, inches: IMPERIAL.includes(unit) })),
+    point.rideHeight,
+  );
+  // Repeats that lie farther apart than their tools explain say by themselves how unsure their mean is.
+  const scatter =
+    n > 1 ? Math.sqrt(values.reduce((sum, v) => sum + (v - value) ** 2, 0) / (n - 1) / Math.min(n, 4)) : 0;
+  let u = Math.hypot(Math.max(parts.random, scatter), parts.graduation);
   const assumed = measured.length === 0;
   if (assumed && point.quantity !== 'observation') u = Math.hypot(u, ASSUMED_EXTRA[point.quantity]);
-  return { status: 'read', value, u, spread: Math.max(...values) - Math.min(...values), assumed, readings: used };
+  return {
+    status: 'read',
+    value,
+    u,
+    spread: Math.max(...values) - Math.min(...values),
+    assumed,
+    doubtful: used.some((reading) => isDoubtful(job, reading)),
+    readings: used,
+  };
 }

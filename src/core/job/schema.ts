@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DecisionRule } from '../checks/decisionRule';
 import { DEFAULT_FIT_RULES, FitRules } from '../fit/rules';
 import { Fitments, NO_FITMENTS } from '../tyre/fitment';
 import { KeptGeometry } from '../linkage/kept';
@@ -58,10 +59,14 @@ export const Kit = z.strictObject({
 export type Kit = z.infer<typeof Kit>;
 
 export const Plan = z.strictObject({
-  liftFront: mm.min(-200).max(600).nullable().describe('mm of lip rise wanted at the front axle'),
+  liftFront: mm
+    .min(-200)
+    .max(600)
+    .nullable()
+    .describe('mm that the body is to rise over the front hubs; what a lip is altered by comes on top of it'),
   liftRear: mm.min(-200).max(600).nullable(),
-  bodyLift: mm.min(0).max(300).describe('mm of lip rise that is body on frame, both axles'),
-  movedHubFront: mm.min(-200).max(300).describe('mm of lip rise from dropped spindle, lowered crossmember or block'),
+  bodyLift: mm.min(0).max(300).describe('mm of the lift that is body on frame, both axles'),
+  movedHubFront: mm.min(-200).max(300).describe('mm of the lift from dropped spindle, lowered crossmember or block'),
   movedHubRear: mm.min(-200).max(300),
   lipAlteredFront: mm.min(-200).max(200).describe('mm the lip itself is raised by trimming or moving'),
   lipAlteredRear: mm.min(-200).max(200),
@@ -141,12 +146,41 @@ export const Opening = z
   .describe('When a gate was opened, and by whom');
 
 export const Limit = z
-  .strictObject({ clear: z.number(), stop: z.number(), source: named(200) })
+  .strictObject({
+    clear: z.number(),
+    stop: z.number(),
+    source: named(200),
+    rule: DecisionRule.nullable()
+      .default(null)
+      .describe('How much of the uncertainty it must be clear by; null: as the figure has it'),
+  })
   .describe('Base units; which side is safe is fixed by the figure');
+
+/** Somebody here said that an unlikely reading is right. */
+export const Confirmation = z.strictObject({ reading: z.uuid(), by: named(80), at: moment });
+export type Confirmation = z.infer<typeof Confirmation>;
+
+/** What is judged outside this tool until its station exists, and is never left unsaid. */
+export const StationLineName = z.enum(['alignment', 'driveline', 'axle-place']);
+export type StationLineName = z.infer<typeof StationLineName>;
+export const StationLine = z
+  .strictObject({
+    id: z.uuid(),
+    line: StationLineName,
+    answer: z.enum(['checked', 'not-done-here']),
+    text: named(1000).describe('Checked: the figures. Not done here: why'),
+    by: named(80),
+    at: moment,
+  })
+  .describe('A lead’s word on a part of the work; the latest of a line stands');
+export type StationLine = z.infer<typeof StationLine>;
+
+/** The version of the document that this release writes. */
+export const JOB_VERSION = 2;
 
 export const JobDocument = z.strictObject({
   format: z.literal('high-gate/job'),
-  version: z.literal(1),
+  version: z.literal(JOB_VERSION),
   job: z.strictObject({
     number: named(20),
     bookedAt: moment,
@@ -176,6 +210,8 @@ export const JobDocument = z.strictObject({
   notes: z.array(Note).default([]),
   overlaps: z.array(Overlap).default([]),
   openings: z.array(Opening).default([]),
+  confirmations: z.array(Confirmation).default([]),
+  stationLines: z.array(StationLine).default([]),
   geometry: z
     .strictObject({ before: KeptGeometry.nullable(), asBuilt: KeptGeometry.nullable() })
     .default({ before: null, asBuilt: null })

@@ -1,4 +1,4 @@
-import { spotName, staleBecause, standingReadings, type Spot } from './figures';
+import { isDoubtful, spotName, staleBecause, standingReadings, type Spot } from './figures';
 import { once } from './remember';
 import type { JobDocument, Reading, ReadingGate, Strike } from './schema';
 
@@ -12,6 +12,9 @@ export interface Told {
   yieldsTo: string | null;
   /** The recorded change that made it stale, in words. */
   staleBecause: string | null;
+  /** Unlikely there, and nobody here has confirmed it; or who did. */
+  doubtful: boolean;
+  confirmedBy: string | null;
 }
 
 /** All that was ever read at one spot, the latest first. */
@@ -43,6 +46,8 @@ function tellStory(job: JobDocument): StorySpot[] {
       superseded: !standing.has(reading.id),
       yieldsTo: (later && byId.get(later.stands)?.takenBy) ?? null,
       staleBecause: staleBecause(job, reading)?.what ?? null,
+      doubtful: isDoubtful(job, reading),
+      confirmedBy: job.confirmations.find((c) => c.reading === reading.id)?.by ?? null,
     };
     const known = spots.get(key);
     if (known) known.told.push(told);

@@ -7,7 +7,7 @@ import { faultsIn, type Fault } from '../suspension/faults';
 import { mirrored, sidesOf } from '../suspension/mirror';
 import type { End, GeometryFile, SideName } from '../suspension/schema';
 import { applies, cornerOf, FEATURES, pathIn, placeOf, valueIn, type Feature } from './features';
-import { ASSUMED_U, type Source } from './kept';
+import { assumedU, type Source } from './kept';
 import { put } from './patches';
 import { placed, templateFor } from './templates';
 
@@ -27,8 +27,6 @@ export interface Assembled {
 const SIDES: readonly SideName[] = ['left', 'right'];
 /** The hub line of an axle, mm: the origin is under the middle of the front axle. */
 export const hubLine = (job: JobDocument, axle: Axle): number => (axle === 'front' ? 0 : -job.vehicle.wheelbase);
-
-const isAngle = (path: string): boolean => /\.(camber|toe)$/.test(path) || path.includes('xis');
 
 /**
  * The geometry of one end at the Before gate: the kept version, or else the template of its kind set under this
@@ -127,7 +125,7 @@ function start(job: JobDocument, axle: Axle, figures: Figures) {
     const end = { ...keptEnd, left, right } as End;
     for (const { path } of coordinatesOf(end)) {
       const known = keptGeometry.sources[`${axle}/${path}`];
-      sources.set(path, known ?? { kind: 'imported', u: ASSUMED_U.imported[isAngle(path) ? 'angle' : 'point'] });
+      sources.set(path, known ?? { kind: 'imported', u: assumedU('imported', path) });
     }
     return { end, sources, kept: keptGeometry.version };
   }
@@ -156,8 +154,7 @@ function start(job: JobDocument, axle: Axle, figures: Figures) {
       ? { tyre: { ...template.tyre, diameter: diameter.status === 'read' ? diameter.value : vehicle.tyreDiameter } }
       : {}),
   } as End;
-  for (const { path } of coordinatesOf(end))
-    sources.set(path, { kind: 'template', u: ASSUMED_U.template[isAngle(path) ? 'angle' : 'point'] });
+  for (const { path } of coordinatesOf(end)) sources.set(path, { kind: 'template', u: assumedU('template', path) });
   // Wheelbase and track were read at booking, not guessed.
   for (const side of SIDES) for (const i of [0, 1]) sources.set(`${side}.hub.centre.${i}`, { kind: 'measured', u: 3 });
   return { end, sources, kept: null };
@@ -193,7 +190,7 @@ function acrossTheVehicle(end: End, sources: Map<string, Source>): End {
     if (typeof value !== 'number' || valueIn(out, to) === undefined) continue;
     const across = path.endsWith('.1') ? -value : value;
     out = put(out, to, across);
-    const extra = ASSUMED_U.otherSide[isAngle(path) ? 'angle' : 'point'];
+    const extra = assumedU('otherSide', path);
     sources.set(to, { kind: 'other-side', u: Math.hypot(source.u, extra) });
   }
   return out;

@@ -1,5 +1,5 @@
 import { startJob } from '../../../scripts/demo/builder';
-import { DROVER, PACKHORSE, TARN } from '../../../scripts/demo/vehicles';
+import { CAIRN, PACKHORSE, TARN } from '../../../scripts/demo/vehicles';
 import { AXLES } from '../job/places';
 import { POINTS, pointById } from '../job/points';
 import type { JobDocument, Vehicle } from '../job/schema';
@@ -18,7 +18,7 @@ const jobOf = (vehicle: Vehicle): JobDocument => {
   });
   return { ...job, job: { ...job.job, gate: 'before' } };
 };
-const VEHICLES = [TARN, DROVER, PACKHORSE, { ...TARN, frontSuspension: 'beam-leaves' as const }];
+const VEHICLES = [TARN, CAIRN, PACKHORSE, { ...TARN, frontSuspension: 'beam-leaves' as const }];
 
 describe('the points a hand and a tape can find', () => {
   test('each is named once, says where it is and what it locks, and has its distances among the readings', () => {
@@ -122,13 +122,13 @@ describe('templates', () => {
     expect(new Set(TEMPLATES.map((t) => t.id)).size).toBe(TEMPLATES.length);
   });
   test('set under a vehicle it has that vehicle’s wheelbase, track and hub height', () => {
-    const { end } = assemble(jobOf({ ...DROVER, trackRear: 1700, wheelbase: 3000, tyreDiameter: 900 }), 'rear');
+    const { end } = assemble(jobOf({ ...CAIRN, trackRear: 1700, wheelbase: 3000, tyreDiameter: 900 }), 'rear');
     expect(end.left.hub.centre).toEqual([-3000, 850, 436.5]);
   });
 });
 
 describe('what a kit moves', () => {
-  const front = assemble(jobOf(DROVER), 'front').end;
+  const front = assemble(jobOf(CAIRN), 'front').end;
   test('one bracket, outward on its own side, forward and up on both', () => {
     const moved = patched(front, {
       kind: 'moved-point',

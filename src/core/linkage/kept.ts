@@ -28,6 +28,16 @@ export const ASSUMED_U = {
   patched: { point: 2, angle: 0.2 },
 } as const;
 
+/**
+ * Standard uncertainty of a number at a path of an end that nobody measured here: mm for a place, degrees for camber
+ * and toe, and for a share of an axis' direction the same angle in radians.
+ */
+export function assumedU(kind: keyof typeof ASSUMED_U, path: string): number {
+  const { point, angle } = ASSUMED_U[kind];
+  if (/\.(camber|toe)$/.test(path)) return angle;
+  return path.includes('xis') ? (angle * Math.PI) / 180 : point;
+}
+
 /** A version of a vehicle's geometry, as it was kept. */
 export const KeptGeometry = z.strictObject({
   version: z.number().int().min(1),

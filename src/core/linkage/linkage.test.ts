@@ -1,6 +1,6 @@
 import { fillGate, startJob } from '../../../scripts/demo/builder';
 import { fillLinkage, trueEnd } from '../../../scripts/demo/linkage';
-import { DROVER, PACKHORSE, TARN } from '../../../scripts/demo/vehicles';
+import { CAIRN, PACKHORSE, TARN } from '../../../scripts/demo/vehicles';
 import { workJob } from '../checks/workJob';
 import { AXLES } from '../job/places';
 import { type JobDocument, type Vehicle } from '../job/schema';
@@ -47,7 +47,7 @@ test('every kind that can be booked starts from a template that can be built and
 
 test.each([
   ['wishbone and leaves', TARN],
-  ['four links and five links', DROVER],
+  ['four links and five links', CAIRN],
   ['radius arms and triangulated links', PACKHORSE],
 ])(
   '%s, taped point by point on the left, come back as they are; the right is taken as its mirror, assumed',
@@ -210,7 +210,7 @@ test('a lift splits: what the kit moves is no travel', () => {
 });
 
 test('a trimmed lip is no travel: the fixed mark tells how far the body rose', () => {
-  const start = jobOf(DROVER, { liftFront: 65, liftRear: 65 });
+  const start = jobOf(CAIRN, { liftFront: 65, liftRear: 65 });
   const marked = { ...start, job: { ...start.job, lipWillChange: true } };
   const values = { hubToLip: 473, hubToMark: 620 };
   const read = fillGate(marked, 'before', { from: FROM, values });
@@ -227,7 +227,7 @@ test('a trimmed lip is no travel: the fixed mark tells how far the body rose', (
 });
 
 test('a sway link that was measured goes before what the kit says of it', () => {
-  const start = jobOf(DROVER, { liftFront: 65, liftRear: 65 });
+  const start = jobOf(CAIRN, { liftFront: 65, liftRear: 65 });
   const kit: JobDocument['kit'] = {
     name: 'K',
     claimFront: 65,
@@ -245,7 +245,7 @@ test('a sway link that was measured goes before what the kit says of it', () => 
 });
 
 test('the lengths that put it right do so when they are fitted', () => {
-  const job = jobOf(DROVER, { liftFront: 65, liftRear: 65 });
+  const job = jobOf(CAIRN, { liftFront: 65, liftRear: 65 });
   const [before, plan] = [staged(job, 'front', 'before'), staged(job, 'front', 'plan')];
   const found = corrections(plan, before);
   expect(found.map((c) => c.part)).toEqual([
@@ -269,7 +269,7 @@ describe('the checks use the geometry, and say so', () => {
   const bar = (job: JobDocument) => workJob(job).find((v) => v.check === 'sway-bar-neutral' && v.place === 'front');
 
   test('no gauge on the bar after the build: its rotation comes from the points, and assumed ones never read Clear', () => {
-    const start = radius(jobOf(DROVER), DROVER);
+    const start = radius(jobOf(CAIRN), CAIRN);
     const taped = fillLinkage(start, { front: trueEnd(start, 'front') }, { from: FROM, both: true });
     expect(bar(after(start, { barAngle: 'cannot-reach' }))?.verdict).toBe('Not measured');
     const worked = bar(after(taped, { barAngle: 'cannot-reach', swayLinkLength: 150 }));

@@ -3,16 +3,16 @@ import { AXLES, cornersOf, type Axle, type Corner } from '../job/places';
 import { once } from '../job/remember';
 import type { JobDocument } from '../job/schema';
 import { effectivePlan } from '../plan/effective';
-import { hubToLipAt } from '../plan/stance';
+import { bodyRiseAt, riseAt } from '../stance/rise';
 import { noseUpChange, splitRise } from '../stance/heights';
 import { faultsIn } from '../suspension/faults';
 import { sidesOf } from '../suspension/mirror';
 import type { End, EndState } from '../suspension/schema';
 import { coordinatesOf } from '../suspension/coordinates';
-import { propagate, type Uncertain } from '../uncertainty/propagate';
+import type { Uncertain } from '../uncertainty/propagate';
 import { assemble, FILE, type Assembled } from './assemble';
 import { valueIn } from './features';
-import { ASSUMED_U } from './kept';
+import { assumedU } from './kept';
 import { movedHubBy, patched } from './patches';
 
 /** As it came; as planned; as it stands after the build. */
@@ -39,10 +39,22 @@ export function asBuilt(job: JobDocument, axle: Axle): Assembled & { changed: st
     const sources = new Map(
       coordinatesOf(end).map(({ path }) => [
         path,
-        kept.sources[`${axle}/${path}`] ?? { kind: 'imported' as const, u: ASSUMED_U.imported.point },
+        kept.sources[`${axle}/${path}`] ?? {
+          kind: 'imported' as const,
+          u: assumedU('imported', path),
+        },
       ]),
     );
-    return { ...before, end, sources, base: { kind: 'kept', version: kept.version }, changed: [] };
+    // It is another linkage than the one that came: what is wrong with that one says nothing of it.
+    const [fault] = faultsIn({ ...FILE, [axle]: end });
+    return {
+      ...before,
+      end,
+      sources,
+      base: { kind: 'kept', version: kept.version },
+      fault: fault ?? null,
+      changed: [],
+    };
   }
   let { end } = before;
   const sources = new Map(before.sources);
@@ -52,8 +64,11 @@ export function asBuilt(job: JobDocument, axle: Axle): Assembled & { changed: st
     const next = patched(end, patch);
     for (const { path, value } of coordinatesOf(next))
       if (valueIn(end, path) !== value) {
-        const was = sources.get(path)?.u ?? ASSUMED_U.template.point;
-        sources.set(path, { kind: 'patched', u: Math.hypot(was, ASSUMED_U.patched.point) });
+        const was = sources.get(path)?.u ?? assumedU('template', path);
+        sources.set(path, {
+          kind: 'patched',
+          u: Math.hypot(was, assumedU('patched', path)),
+        });
       }
     end = next;
     changed.push(patch.kind);
@@ -82,7 +97,7 @@ function linkGrown(job: JobDocument, axle: Axle): number | null {
 }
 
 /**
- * How far a hub has travelled from the reference at a stage: only the suspension's share of the lip rise, droop minus.
+ * How far a hub has travelled from the reference at a stage: only the suspension's share of the rise, droop minus.
  * Source: engineering, "Not every lip rise is suspension travel".
  */
 export function travelAt(job: JobDocument, stage: Stage, corner: Corner): Uncertain | null {
@@ -90,32 +105,11 @@ export function travelAt(job: JobDocument, stage: Stage, corner: Corner): Uncert
   const plan = effectivePlan(job);
   if (stage === 'plan') {
     const lift = corner.startsWith('F') ? job.plan.liftFront : job.plan.liftRear;
-    return lift === null ? null : { value: splitRise(lift, corner, plan, null).travel, u: 5 };
+    return lift === null ? null : { value: splitRise(lift, corner, plan).travel, u: 5 };
   }
   const rise = riseAt(job, corner);
-  return rise && { value: splitRise(rise.value, corner, plan, 0).travel, u: rise.u };
+  return rise && { value: splitRise(rise.value, corner, plan).travel, u: rise.u };
 }
-
-/**
- * How far the body has risen over a hub, mm: by the fixed mark where it was read both times, else by the lip less what
- * the plan says the lip itself was altered.
- */
-function riseAt(job: JobDocument, corner: Corner): Uncertain | null {
-  const figures = figuresOf(job);
-  const mark = (gate: 'before' | 'after') =>
-    figures.figure({ gate, point: 'hubToMark', place: corner, state: 'floor' });
-  const [markBefore, markAfter] = [mark('before'), mark('after')];
-  const difference = ([a = 0, b = 0]: number[]) => a - b;
-  if (markBefore.status === 'read' && markAfter.status === 'read')
-    return propagate(difference, [markAfter, markBefore]);
-  const before = hubToLipAt(figures, 'before', corner);
-  const after = hubToLipAt(figures, 'after', corner);
-  if (!before || !after) return null;
-  const lip = propagate(difference, [after, before]);
-  return { value: lip.value - lipAltered(job, corner), u: lip.u };
-}
-const lipAltered = (job: JobDocument, corner: Corner): number =>
-  corner.startsWith('F') ? job.plan.lipAlteredFront : job.plan.lipAlteredRear;
 
 /** One end at a stage. */
 export const staged = (job: JobDocument, axle: Axle, stage: Stage): StagedEnd =>
@@ -137,9 +131,9 @@ export function bodyNoseUp(job: JobDocument, stage: Stage): number | null {
     const corners = cornersOf(axle);
     if (stage === 'plan') {
       const lift = axle === 'front' ? job.plan.liftFront : job.plan.liftRear;
-      return lift === null ? null : lift - lipAltered(job, corners[0]);
+      return lift;
     }
-    const [l, r] = corners.map((corner) => riseAt(job, corner));
+    const [l, r] = corners.map((corner) => bodyRiseAt(job, corner));
     return l && r ? (l.value + r.value) / 2 : null;
   };
   const [front, rear] = AXLES.map(rise);

@@ -208,21 +208,21 @@ export const TEMPLATES: readonly Template[] = [
     }),
   },
   {
-    id: 'drover-front',
-    name: 'Halbeck Drover, front',
+    id: 'cairn-front',
+    name: 'Halbeck Cairn, front',
     kind: 'beam-links',
     axle: 'front',
-    vehicle: { make: 'Halbeck', model: 'Drover' },
+    vehicle: { make: 'Halbeck', model: 'Cairn' },
     end: moved(end('frontLinks'), (e) => {
       if (e.type === 'link-axle' && e.trackBar) e.trackBar.body = [142, 476, 526];
     }),
   },
   {
-    id: 'drover-rear',
-    name: 'Halbeck Drover, rear',
+    id: 'cairn-rear',
+    name: 'Halbeck Cairn, rear',
     kind: 'beam-links',
     axle: 'rear',
-    vehicle: { make: 'Halbeck', model: 'Drover' },
+    vehicle: { make: 'Halbeck', model: 'Cairn' },
     end: moved(end('fiveLinks'), (e) => {
       if (e.type === 'link-axle' && e.trackBar) e.trackBar.body = [-138, 474, 536];
     }),

@@ -1,19 +1,15 @@
 import { CORNERS, axleOf, type Corner } from '../job/places';
-import { Figures, type Figure } from '../job/figures';
-import type { JobDocument, ReadingGate } from '../job/schema';
-import {
-  hubToLipFromFloor,
-  leftRight,
-  noseUpChange,
-  rake,
-  rakeDegrees,
-  splitRise,
-  type FourCorners,
-} from '../stance/heights';
+import { figuresOf } from '../job/figures';
+import type { JobDocument } from '../job/schema';
+import { leftRight, noseUpChange, rake, rakeDegrees, splitRise, type FourCorners } from '../stance/heights';
 import { effectivePlan } from './effective';
-import { K, propagate, type Uncertain } from '../uncertainty/propagate';
+import { hubToLipAt, riseAt } from '../stance/rise';
+import { K, type Uncertain } from '../uncertainty/propagate';
 
-/** Heights at one corner, hub to lip in mm: as found, as planned, as left. `U` is expanded (k = 2). */
+/**
+ * Heights at one corner, hub to lip in mm: as found, as planned, as left; `rise` of the body over the hub. `U` is
+ * expanded (k = 2).
+ */
 export interface CornerStance {
   corner: Corner;
   before: { value: number; U: number } | null;
@@ -22,33 +18,21 @@ export interface CornerStance {
   rise: { value: number; U: number } | null;
 }
 
-/** Hub-to-lip at a corner in the job's school, mm, or null where it is not (freshly) read. */
-export function hubToLipAt(figures: Figures, gate: ReadingGate, corner: Corner): Uncertain | null {
-  const at = (point: string): Figure => figures.figure({ gate, point, place: corner, state: 'floor' });
-  if (figures.job.job.heightSchool === 'hub-to-lip') {
-    const lip = at('hubToLip');
-    return lip.status === 'read' ? lip : null;
-  }
-  const lip = at('floorToLip');
-  const radius = at('loadedRadius');
-  if (lip.status !== 'read' || radius.status !== 'read') return null;
-  return propagate(([f = 0, r = 0]) => hubToLipFromFloor(f, r), [lip, radius]);
-}
-
 /** Before, plan and after at each corner, for height posts, vehicle band and sheet. */
 export function cornerStances(job: JobDocument): CornerStance[] {
-  const figures = new Figures(job);
+  const figures = figuresOf(job);
   const expanded = (figure: Uncertain | null) => (figure ? { value: figure.value, U: K * figure.u } : null);
   return CORNERS.map((corner) => {
     const before = hubToLipAt(figures, 'before', corner);
     const after = hubToLipAt(figures, 'after', corner);
     const lift = axleOf(corner) === 'front' ? job.plan.liftFront : job.plan.liftRear;
+    const altered = axleOf(corner) === 'front' ? job.plan.lipAlteredFront : job.plan.lipAlteredRear;
     return {
       corner,
       before: expanded(before),
-      plan: before && lift !== null ? before.value + lift : null,
+      plan: before && lift !== null ? before.value + lift + altered : null,
       after: expanded(after),
-      rise: before && after ? expanded(propagate(([a = 0, b = 0]) => a - b, [after, before])) : null,
+      rise: expanded(riseAt(job, corner)),
     };
   });
 }
@@ -74,12 +58,12 @@ export function stanceFigures(job: JobDocument, heights: readonly (number | null
   };
 }
 
-/** What the plan predicts: how the wanted lip rise splits at each axle, and the change of the body's attitude. */
+/** What the plan predicts: how the wanted lift splits at each axle, and the change of the body's attitude. */
 export function plannedChange(job: JobDocument) {
   const { liftFront, liftRear } = job.plan;
   return {
-    front: liftFront === null ? null : splitRise(liftFront, 'FL', effectivePlan(job), null),
-    rear: liftRear === null ? null : splitRise(liftRear, 'RL', effectivePlan(job), null),
+    front: liftFront === null ? null : splitRise(liftFront, 'FL', effectivePlan(job)),
+    rear: liftRear === null ? null : splitRise(liftRear, 'RL', effectivePlan(job)),
     noseUp: liftFront === null || liftRear === null ? null : noseUpChange(liftFront, liftRear, job.vehicle.wheelbase),
   };
 }

@@ -1,8 +1,37 @@
 import { mm, type Phrase } from '../checks/phrase';
-import { Figures, type Spot } from '../job/figures';
+import { figuresOf, type Spot } from '../job/figures';
 import { axleOf, isCorner, otherSide, PLACE_NAME } from '../job/places';
 import { pointById } from '../job/points';
 import type { JobDocument } from '../job/schema';
+
+/**
+ * What a reading can be expected to be there, in words with figures: what was read here last, what the plan makes of
+ * Before, what the other side reads, else what such a point usually reads. Null for what is looked at.
+ */
+export function expectedThere(job: JobDocument, spot: Spot): Phrase | null {
+  const point = pointById(spot.point);
+  if (!point || point.quantity === 'observation') return null;
+  const { quantity } = point;
+  const figures = figuresOf(job);
+  const amount = (value: number): Phrase[number] => ({ quantity, value });
+  const read = (at: Spot): number | null => {
+    const figure = figures.figure(at);
+    return figure.status === 'read' ? figure.value : null;
+  };
+  const here = read(spot);
+  if (here !== null) return ['Read here before: ', amount(here), '.'];
+  const before = spot.gate === 'after' ? read({ ...spot, gate: 'before' }) : null;
+  if (before !== null && point.rideHeight && isCorner(spot.place)) {
+    const lift = axleOf(spot.place) === 'front' ? job.plan.liftFront : job.plan.liftRear;
+    if (lift !== null) return ['By the plan about ', amount(before + lift), '; Before it read ', amount(before), '.'];
+  }
+  if (before !== null) return ['Before it read ', amount(before), '.'];
+  const across = otherSide(spot.place);
+  const other = across ? read({ ...spot, place: across }) : null;
+  if (across && other !== null) return [`${PLACE_NAME[across]} reads `, amount(other), '.'];
+  const [low, high] = point.range;
+  return ['Usually between ', amount(low), ' and ', amount(high), '.'];
+}
 
 /**
  * The one question asked about a value far from the expected, or null when it is as expected. It is asked once; the
@@ -13,7 +42,7 @@ import type { JobDocument } from '../job/schema';
 export function plausibilityQuestion(job: JobDocument, spot: Spot, value: number): Phrase | null {
   const point = pointById(spot.point);
   if (!point || point.quantity === 'observation') return null;
-  const figures = new Figures(job);
+  const figures = figuresOf(job);
   const amount = (v: number) => ({ quantity: point.quantity, value: v }) as Phrase[number];
   const [low, high] = point.range;
 

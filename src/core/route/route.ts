@@ -38,6 +38,8 @@ const ROUND: readonly Place[] = ['vehicle', 'FL', 'front', 'FR', 'RR', 'rear', '
 
 /** Within the floor state: hand checks come first at After, then what every height depends on, then the heights. */
 function lap(point: Point, set: number): number {
+  // Rolled and torqued last, once everything is set.
+  if (point.id.startsWith('roll') || point.id === 'torqueOpened' || point.id === 'wheelFastening') return 7;
   if (point.id === 'lampAim' || point.id === 'lampHeight') return 5;
   if (point.quantity === 'observation' && point.id !== 'asFound') return 0;
   if (['fuelLevel', 'loadMass', 'tyrePressure', 'asFound'].includes(point.id)) return 1;
@@ -56,8 +58,10 @@ export function buildRoute(job: JobDocument, gate: ReadingGate, kind: RouteKind)
   if (kind === 'linkage' || kind === 'linkage-both') return linkageRoute(job, kind === 'linkage-both');
   if (kind === 'clearance' || kind === 'clearance-both') return clearanceRoute(job, gate, kind === 'clearance-both');
   const figures = new Figures(job);
-  const stops = POINTS.filter((point) => point.gates.includes(gate) && !point.route).flatMap((point, order) =>
+  const stops = POINTS.filter((point) => point.gates.includes(gate)).flatMap((point, order) =>
     point.where(job).flatMap(({ place, state }) => {
+      // What has a route of its own comes along where this job cannot do without it.
+      if (point.route && !isEssential(point, job, { gate, place, state })) return [];
       if (!belongs(figures, point, place, state, gate, kind)) return [];
       const sets = point.rideHeight && gate === 'after' ? [1, 2] : [1];
       return sets.map((set) => {
@@ -105,10 +109,11 @@ function belongs(
   gate: ReadingGate,
   kind: 'full' | 'short',
 ): boolean {
-  if (gate === 'before') return kind === 'full' || isEssential(point, figures.job);
+  const essential = isEssential(point, figures.job, { gate, place, state });
+  if (gate === 'before') return kind === 'full' || essential;
   const before = figures.figure({ gate: 'before', point: point.id, place, state });
-  if (isEssential(point, figures.job)) return true;
   if (before.status === 'not-fitted') return false;
+  if (essential) return true;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';
 }

@@ -1,4 +1,6 @@
+import { RULE_WORDS } from '../checks/decisionRule';
 import { say } from '../checks/phrase';
+import { lineSaid, STATION_LINES } from '../checks/stationLines';
 import type { Verdict } from '../checks/types';
 import { CORE_VERSION, workJob } from '../checks/workJob';
 import { proofLines } from '../fit/proofs';
@@ -42,6 +44,8 @@ export interface Sheet {
   proved: string;
   /** What of the promise is proved on the vehicle, by calculation, not at all; sheets signed earlier have none. */
   proofs?: readonly { name: string; text: string }[];
+  /** What was not done here and has to be done elsewhere; sheets signed earlier have none. */
+  notDone?: string;
   kit: string;
   reference: string;
   school: string;
@@ -96,6 +100,10 @@ export function makeSheet(
         : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
     ].join(' '),
     proofs: proofLines(job),
+    notDone: STATION_LINES.flatMap(({ line, title }) => {
+      const said = lineSaid(job, line)?.said;
+      return said?.answer === 'not-done-here' ? [`${title}: ${said.text}`] : [];
+    }).join('; '),
     kit: kit
       ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
       : 'none',
@@ -123,7 +131,7 @@ export function makeSheet(
           : '',
       limit:
         v.quantity && v.limit
-          ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text} (${v.limit.source})`
+          ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text} (${[v.limit.source, v.rule && `${RULE_WORDS[v.rule].name} rule`].filter(Boolean).join('; ')})`
           : '',
       words: [say(v.summary, units), v.mark ? `[${v.mark}]` : ''].filter(Boolean).join(' '),
       accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',
@@ -187,6 +195,7 @@ export const sheetFacts = (sheet: Sheet): readonly (readonly [string, string])[]
   ['Fit promised', sheet.promise],
   ['Fit proved', sheet.proved],
   ...(sheet.proofs ?? []).map(({ name, text }) => [name, text] as const),
+  ...(sheet.notDone ? [['Not done here', sheet.notDone] as const] : []),
   ['Kit', sheet.kit],
   ['Claim measured from', sheet.reference],
   ['Heights', sheet.school],

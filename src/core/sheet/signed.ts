@@ -2,7 +2,8 @@ import canonicalize from 'canonicalize';
 import { z } from 'zod';
 import type { Verdict } from '../checks/types';
 import { CORE_VERSION, workJob } from '../checks/workJob';
-import { JobDocument } from '../job/schema';
+import { keptJob } from '../document/readJob';
+import type { JobDocument } from '../job/schema';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '../units/quantity';
 import { whenFull } from '../time/when';
 import { makeSheet, type Sheet } from './sheet';
@@ -67,14 +68,20 @@ const Signed = z.looseObject({
   version: z.literal(1),
   sheets: z.object({ in: z.custom<Sheet>(isObject), mm: z.custom<Sheet>(isObject) }),
   verdicts: z.array(z.custom<Verdict>(isObject)),
-  job: JobDocument,
+  // As it was signed, whatever release wrote it: brought to today's shape only where it is worked with.
+  job: z.custom<unknown>(isObject),
 });
 function isObject(value: unknown): boolean {
   return typeof value === 'object' && value !== null;
 }
 
-/** Reads a signed sheet back from its text; throws where it is not one. */
-export const readSignedSheet = (text: string): SignedSheet => Signed.parse(JSON.parse(text)) as unknown as SignedSheet;
+/** Reads a signed sheet back from its text, as it was written; throws where it is not one. */
+export function readSignedSheet(text: string): SignedSheet {
+  const sheet = Signed.parse(JSON.parse(text));
+  // Its job can still be read by this release; what is given back is the job as it was signed.
+  keptJob(sheet.job);
+  return sheet as unknown as SignedSheet;
+}
 
 /** What a signed sheet prints beside its words: its hash, and what was corrected since. */
 export interface Seal {

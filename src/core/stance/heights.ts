@@ -12,29 +12,40 @@ export const hubToLipFromFloor = (floorToLip: number, loadedRadius: number): num
 /** A figure at each corner, mm. */
 export type FourCorners = Record<Corner, number>;
 
-/** How a lip rise splits. All mm, up positive; `travel` is the solver's sign, droop negative. */
+/** How a lift splits. All mm, up positive; `travel` is the solver's sign, droop negative. */
 export interface RiseParts {
-  lipRise: number;
+  /** The body over the hub. */
+  lift: number;
   bodyLift: number;
   movedHub: number;
-  lipAltered: number;
   suspension: number;
   travel: number;
+  /** What the lip itself is altered by, and what the tape to the lip then reads in all. */
+  lipAltered: number;
+  lipRise: number;
 }
 
 /**
- * Splits a lip rise: lip rise = suspension + body lift + moved hub + lip alteration. Only the suspension part is
- * travel, and a rise by suspension is droop (−). Source: engineering.md "Not every lip rise is suspension travel".
+ * Splits a lift: body over hub = suspension + body lift + moved hub; the lip rises by that and by what it is altered.
+ * Only the suspension part is travel, and a rise by suspension is droop (−). Source: engineering.md "Not every lip rise
+ * is suspension travel".
  *
- * @param lipRise hub-to-lip after − before, mm
- * @param measuredAlteration lip rise − rise of the fixed body mark where both were read, mm; else the planned figure
+ * @param lift how far the body rises over the hub, mm, lip alterations out of it
  */
-export function splitRise(lipRise: number, corner: Corner, plan: Plan, measuredAlteration: number | null): RiseParts {
+export function splitRise(lift: number, corner: Corner, plan: Plan): RiseParts {
   const front = axleOf(corner) === 'front';
   const movedHub = front ? plan.movedHubFront : plan.movedHubRear;
-  const lipAltered = measuredAlteration ?? (front ? plan.lipAlteredFront : plan.lipAlteredRear);
-  const suspension = lipRise - plan.bodyLift - movedHub - lipAltered;
-  return { lipRise, bodyLift: plan.bodyLift, movedHub, lipAltered, suspension, travel: 0 - suspension };
+  const lipAltered = front ? plan.lipAlteredFront : plan.lipAlteredRear;
+  const suspension = lift - plan.bodyLift - movedHub;
+  return {
+    lift,
+    bodyLift: plan.bodyLift,
+    movedHub,
+    suspension,
+    travel: 0 - suspension,
+    lipAltered,
+    lipRise: lift + lipAltered,
+  };
 }
 
 /** Body rise at a corner: lip rise + change of loaded radius, mm. What the customer sees against the kerb. */

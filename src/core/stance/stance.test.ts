@@ -18,8 +18,10 @@ test('both height schools give the same hub-to-lip', () => {
 });
 
 test('a lip rise splits, and only suspension is travel, droop negative', () => {
-  expect(splitRise(70, 'FL', plan, null)).toMatchObject({ suspension: 35, travel: -35 });
-  expect(splitRise(70, 'RL', plan, 5)).toMatchObject({ suspension: 40, travel: -40, lipAltered: 5 });
+  expect(splitRise(70, 'FL', plan)).toMatchObject({ suspension: 35, travel: -35, lipRise: 70 });
+  // The lip is cut 20 higher: the tape reads it, the springs do not.
+  const cut = { ...plan, lipAlteredRear: 20 };
+  expect(splitRise(65, 'RL', cut)).toMatchObject({ suspension: 40, travel: -40, lipAltered: 20, lipRise: 85 });
   expect(bodyRise(50, 380, 396)).toBe(66);
 });
 

@@ -25,16 +25,19 @@ export function corrections(h: FourCorners, trackFront: number, trackRear: numbe
   return { FL: -t * trackFront, FR: t * trackFront, RL: t * trackRear, RR: -t * trackRear };
 }
 
+/** Repeats this much alike, mm, are one reading on any tape: they tell no corner from another. */
+const ALIKE = 0.05;
+
 /**
  * The corner to read again first: the one with the widest repeats; where no repeats tell them apart, the one farthest
- * from what was expected there.
+ * from what was expected there. Source: engineering.md "Twist check".
  *
  * @param spread range of the repeats at each corner, mm; 0 where read once
  * @param offExpected |height − expected| at each corner, mm
  */
 export function readAgainFirst(spread: FourCorners, offExpected: FourCorners): Corner {
-  const widest = [...CORNERS].sort((a, b) => spread[b] - spread[a]);
-  const [first = 'FL', second = 'FR'] = widest;
-  if (spread[first] - spread[second] > 0.5) return first;
-  return [...CORNERS].sort((a, b) => offExpected[b] - offExpected[a])[0] ?? first;
+  const widest = Math.max(...CORNERS.map((c) => spread[c]));
+  // Where several are as wide, the plan tells them apart.
+  const among = CORNERS.filter((c) => spread[c] >= widest - ALIKE);
+  return [...among].sort((a, b) => offExpected[b] - offExpected[a])[0] ?? 'FL';
 }

@@ -36,3 +36,12 @@ export function neutralLinkLength(bar: SwayBarAtRest): number {
   const farZ = z + up * bar.link * Math.cos(bar.lean * RAD);
   return Math.hypot(farX - x0, farZ - z0);
 }
+
+/**
+ * How much a bar's arm turns for a height of its link's end, degrees: asin(height/arm). What an unlike load makes a
+ * height unsure by, it makes the bar's angle unsure by.
+ *
+ * @param height mm, at least 0
+ * @param arm mm
+ */
+export const rotationFromHeight = (height: number, arm: number): number => Math.asin(Math.min(1, height / arm)) / RAD;

@@ -21,6 +21,12 @@ export const INSTRUMENTS = {
     graduation: { metric: 1, inch: 25.4 / 16 },
   },
   calliper: { name: 'calliper', quantity: 'length', standard: 0.1, graduation: { metric: 0.02, inch: 0.0254 } },
+  'feeler-gauge': {
+    name: 'feeler gauge',
+    quantity: 'length',
+    standard: 0.05,
+    graduation: { metric: 0.05, inch: 0.0254 },
+  },
   'digital-gauge': {
     name: 'digital angle gauge',
     quantity: 'angle',
@@ -69,19 +75,69 @@ export const ASSUMED_EXTRA: Record<Quantity, number> = {
   clock: 0.2,
 };
 
+/** Whether an instrument of that id reads that quantity; an unknown one reads nothing. */
+export const canRead = (instrument: string, quantity: Quantity | 'observation'): boolean =>
+  Object.hasOwn(INSTRUMENTS, instrument) && INSTRUMENTS[instrument as InstrumentId].quantity === quantity;
+
+const FINER: Partial<Record<InstrumentId, string>> = {
+  'tape-hidden': 'a tape straight on it, or a calliper',
+  tape: 'a calliper or feeler gauge',
+  calliper: 'a feeler gauge',
+  'bubble-gauge': 'a digital angle gauge',
+  'digital-gauge': 'an alignment rack',
+};
+/** A finer tool than the coarsest of those used, in words; where there is none, repeats. */
+export function finerTool(instruments: readonly string[]): string {
+  const used = [...instruments].filter((id): id is InstrumentId => id in INSTRUMENTS);
+  const coarsest = used.sort((a, b) => INSTRUMENTS[b].standard - INSTRUMENTS[a].standard)[0];
+  return (coarsest && FINER[coarsest]) ?? 'repeated readings';
+}
+
+/** One reading as its uncertainty goes: by what it was read, and whether in inches (psi, lb). */
+export interface ReadBy {
+  instrument: string;
+  inches: boolean;
+}
+const MOST_REPEATS = 4;
+const known = (id: string): Instrument => (id in INSTRUMENTS ? INSTRUMENTS[id as InstrumentId] : INSTRUMENTS.tape);
+
 /**
- * Standard uncertainty of the mean of `n` readings with one instrument.
- * Reading error and settling are fresh each time and average out; the graduation is taken as common to all.
- * u² = (instrument² + settling²)/n + (half a graduation/√3)².
+ * The parts of a mean's uncertainty: `random` (instrument and settling, fresh each time) averages over at most four
+ * repeats, each by its own instrument; `graduation` is common to all, so that the largest stays.
+ * random² = Σ(instrument² + settling²)/n / min(n, 4); graduation = largest half graduation/√3.
+ * Source: engineering "Uncertainty"; GUM 4.2, 4.3.7.
  *
- * @param instrument id, unknown ids count as a plain tape
- * @param typedInInches whether the inch graduation was read
+ * @param readings at least one
  * @param rideHeight adds the settling repeatability
- * @param n number of independent readings, at least 1
+ */
+export function uncertaintyParts(
+  readings: readonly ReadBy[],
+  rideHeight: boolean,
+): { random: number; graduation: number } {
+  const settling = rideHeight ? SETTLING : 0;
+  const variance =
+    readings.reduce((sum, { instrument }) => sum + known(instrument).standard ** 2 + settling ** 2, 0) /
+    readings.length;
+  const graduation = Math.max(
+    ...readings.map(({ instrument, inches }) => known(instrument).graduation[inches ? 'inch' : 'metric']),
+  );
+  return {
+    random: Math.sqrt(variance / Math.min(readings.length, MOST_REPEATS)),
+    graduation: graduation / 2 / Math.sqrt(3),
+  };
+}
+
+/**
+ * Standard uncertainty of the mean of `n` readings with one instrument; unknown ids count as a plain tape.
+ *
+ * @param typedInInches whether the inch graduation was read
+ * @example standardUncertainty('tape', false, false) // 1.041
  */
 export function standardUncertainty(instrument: string, typedInInches: boolean, rideHeight: boolean, n = 1): number {
-  const known: Instrument = instrument in INSTRUMENTS ? INSTRUMENTS[instrument as InstrumentId] : INSTRUMENTS.tape;
-  const graduation = typedInInches ? known.graduation.inch : known.graduation.metric;
-  const settling = rideHeight ? SETTLING : 0;
-  return Math.sqrt((known.standard ** 2 + settling ** 2) / n + (graduation / 2 / Math.sqrt(3)) ** 2);
+  const one = { instrument, inches: typedInInches };
+  const { random, graduation } = uncertaintyParts(
+    Array.from({ length: Math.max(1, n) }, () => one),
+    rideHeight,
+  );
+  return Math.hypot(random, graduation);
 }

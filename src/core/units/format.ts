@@ -74,6 +74,18 @@ export function show(quantity: Quantity, value: number, choice: UnitChoice, sign
 }
 
 /**
+ * The least figure that the wanted unit can show and that is not less than this one.
+ *
+ * @example roundedUp('length', 350.2, METRIC_SHOP) // 351
+ */
+export function roundedUp(quantity: Quantity, value: number, choice: UnitChoice): number {
+  if (quantity !== 'length') return value;
+  const step = { in16: 25.4 / 16, in32: 25.4 / 32, inDecimal: 0.254, mm: 1 }[choice.length];
+  // What is a whole step but for rounding stays one.
+  return Math.ceil(value / step - 1e-6) * step;
+}
+
+/**
  * A figure as text to be edited: as shown, or in the base unit where the shown fraction is not the figure itself, so
  * that saving it untouched changes nothing.
  */

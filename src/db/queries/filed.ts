@@ -1,7 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, lt } from 'drizzle-orm';
 import type { Added } from '@/core/filing/applyEntry';
 import type { Db } from '../client';
-import { amendments, audit, notes, overlaps, sheetLinks, signedSheets } from '../schema/filed';
+import { amendments, audit, confirmations, notes, overlaps, sheetLinks, signedSheets } from '../schema/filed';
 import { changes, readings, strikes } from '../schema/jobs';
 
 /** Signals that an id made on a device is already used by something the shop cannot see. */
@@ -40,6 +41,11 @@ export async function insertAdded(
     await tx
       .insert(strikes)
       .values({ ...at, ...by, readingId: added.strike.reading, reason: added.strike.reason, at: added.strike.at });
+  if (added.confirmation)
+    await tx
+      .insert(confirmations)
+      .values({ ...at, ...by, id: randomUUID(), readingId: added.confirmation.reading, at: added.confirmation.at })
+      .onConflictDoNothing();
   if (written.length === 0) throw new IdTaken('that id is used already');
   for (const o of added.overlaps ?? [])
     await tx

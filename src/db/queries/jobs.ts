@@ -1,7 +1,8 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { JobDocument } from '@/core/job/schema';
+import { keptJob } from '@/core/document/readJob';
+import { JOB_VERSION, JobDocument } from '@/core/job/schema';
 import type { Db } from '../client';
-import { gateOpenings, notes, overlaps } from '../schema/filed';
+import { confirmations, gateOpenings, notes, overlaps, stationLines } from '../schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
 import { pinnedGeometry } from './geometries';
@@ -65,7 +66,7 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     planAt: job.planAt && iso(job.planAt),
     kitId: job.kitId,
   };
-  if (signed) return { ...head, document: JobDocument.parse(signed.document) };
+  if (signed) return { ...head, document: keptJob(signed.document) };
 
   const filed = await db
     .select()
@@ -102,16 +103,26 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     .from(gateOpenings)
     .where(and(eq(gateOpenings.shopId, shopId), eq(gateOpenings.jobId, jobId)))
     .orderBy(asc(gateOpenings.at));
+  const confirmed = await db
+    .select()
+    .from(confirmations)
+    .where(and(eq(confirmations.shopId, shopId), eq(confirmations.jobId, jobId)))
+    .orderBy(asc(confirmations.at));
+  const lines = await db
+    .select()
+    .from(stationLines)
+    .where(and(eq(stationLines.shopId, shopId), eq(stationLines.jobId, jobId)))
+    .orderBy(asc(stationLines.at));
   const limits = Object.fromEntries(
-    Object.entries(await shopLimits(db, shopId)).map(([key, { clear, stop, source }]) => [
+    Object.entries(await shopLimits(db, shopId)).map(([key, { clear, stop, source, rule }]) => [
       key,
-      { clear, stop, source },
+      { clear, stop, source, rule },
     ]),
   );
 
   const document: unknown = {
     format: 'high-gate/job',
-    version: 1,
+    version: JOB_VERSION,
     job: {
       number: job.number,
       bookedAt: iso(job.bookedAt),
@@ -201,6 +212,15 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     notes: noted.map((n) => ({ id: n.id, gate: n.gate, text: n.text, by: n.byName, at: iso(n.at) })),
     overlaps: met.map((o) => ({ stands: o.stands, yields: o.yields, at: iso(o.at) })),
     openings: opened.map((o) => ({ gate: o.gate, by: o.byName, at: iso(o.at) })),
+    confirmations: confirmed.map((c) => ({ reading: c.readingId, by: c.byName, at: iso(c.at) })),
+    stationLines: lines.map((l) => ({
+      id: l.id,
+      line: l.line,
+      answer: l.answer,
+      text: l.text,
+      by: l.byName,
+      at: iso(l.at),
+    })),
     geometry: await pinnedGeometry(db, shopId, jobId),
   };
   return { ...head, document: JobDocument.parse(document) };

@@ -1,5 +1,6 @@
 import { desc, eq } from 'drizzle-orm';
-import { defaultLimits, LIMIT_FIGURES, type LimitKey } from '@/core/checks/limits';
+import type { DecisionRule } from '@/core/checks/decisionRule';
+import { defaultLimits, LIMIT_FIGURES, type LimitKey, type SetLimit } from '@/core/checks/limits';
 import type { Db } from '../client';
 import { limits, members } from '../schema/shops';
 
@@ -7,6 +8,7 @@ export interface StandingLimit {
   clear: number;
   stop: number;
   source: string;
+  rule: DecisionRule | null;
   setBy: string | null;
   setAt: string | null;
 }
@@ -19,6 +21,7 @@ export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKe
       clear: limits.clear,
       stop: limits.stop,
       source: limits.source,
+      rule: limits.rule,
       setBy: members.name,
       setAt: limits.setAt,
     })
@@ -33,12 +36,6 @@ export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKe
   return standing;
 }
 
-export async function setLimit(
-  db: Db,
-  shopId: string,
-  memberId: string,
-  figure: LimitKey,
-  limit: { clear: number; stop: number; source: string },
-) {
+export async function setLimit(db: Db, shopId: string, memberId: string, figure: LimitKey, limit: SetLimit) {
   await db.insert(limits).values({ shopId, figure, ...limit, setBy: memberId });
 }

@@ -42,6 +42,47 @@ export const notes = pgTable(
   ],
 );
 
+/** Append-only. Somebody here said that an unlikely reading is right. */
+export const confirmations = pgTable(
+  'confirmations',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofJob(),
+    readingId: uuid('reading_id').notNull(),
+    ...byWhom(),
+    at: moment('at').notNull(),
+  },
+  (t) => [
+    foreignKey({
+      name: 'confirmations_reading',
+      columns: [t.shopId, t.jobId, t.readingId],
+      foreignColumns: [readings.shopId, readings.jobId, readings.id],
+    }),
+    foreignKey({ name: 'confirmations_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
+    unique('confirmed_once').on(t.shopId, t.jobId, t.readingId),
+  ],
+);
+
+/** Append-only. A lead's word on alignment, driveline angles or axle place; the latest of a line stands. */
+export const stationLines = pgTable(
+  'station_lines',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    ...ofJob(),
+    line: text('line', { enum: ['alignment', 'driveline', 'axle-place'] }).notNull(),
+    answer: text('answer', { enum: ['checked', 'not-done-here'] }).notNull(),
+    text: text('text').notNull(),
+    ...byWhom(),
+    at: moment('at').notNull().defaultNow(),
+  },
+  (t) => [
+    foreignKey({ name: 'station_lines_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+    foreignKey({ name: 'station_lines_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
+    index('station_lines_job_at').on(t.shopId, t.jobId, t.at),
+    check('station_line_text', sql`length(trim(${t.text})) > 0`),
+  ],
+);
+
 /** Append-only. Two people read the same point without knowing of each other: which reading stands, which yields. */
 export const overlaps = pgTable(
   'overlaps',

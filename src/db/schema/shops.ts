@@ -147,6 +147,8 @@ export const limits = pgTable(
     clear: doublePrecision('clear').notNull(),
     stop: doublePrecision('stop').notNull(),
     source: text('source').notNull(),
+    /** The rule it is judged by; null: the figure's own. */
+    rule: text('rule', { enum: ['comfort', 'function', 'safety'] }),
     setBy: uuid('set_by').notNull(),
     setAt: timestamp('set_at', { withTimezone: true, mode: 'string' }).notNull().defaultNow(),
   },

@@ -50,6 +50,7 @@ export const ROUTES = {
 /** Every server action, by its name. */
 export const ACTIONS = {
   acceptStop: LEADS,
+  answerLine: LEADS,
   amendSheet: LEADS,
   bookVehicle: EVERY,
   changeByPin: 'device',
@@ -83,7 +84,7 @@ export const ACTIONS = {
 } as const satisfies Record<string, Rule>;
 
 /** What can be filed from a device, by kind of entry: the front desk writes notes, the bay measures. */
-export const ENTRIES = { reading: BAY, strike: BAY, change: BAY, note: EVERY } as const;
+export const ENTRIES = { reading: BAY, strike: BAY, change: BAY, confirm: BAY, note: EVERY } as const;
 
 export type Place = keyof typeof PAGES | keyof typeof ROUTES;
 export type ActionName = keyof typeof ACTIONS;

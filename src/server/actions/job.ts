@@ -14,7 +14,13 @@ import {
   type SheetLink,
 } from '../jobs/afterSigning';
 import { bookVehicle as book, type BookingForm } from '../jobs/booking';
-import { acceptStop as accept, openNextGate as openGate, savePlan as setPlan, signOff as sign } from '../jobs/gatework';
+import {
+  acceptStop as accept,
+  answerLine as answerFor,
+  openNextGate as openGate,
+  savePlan as setPlan,
+  signOff as sign,
+} from '../jobs/gatework';
 import type { PlanAnswer } from '../jobs/gatework';
 import { keepGeometry as keepVersion, pinGeometry as pinVersion } from '../jobs/geometry';
 import { saveFitment as setFitment, saveFitSettings as setFit } from '../jobs/fitwork';
@@ -49,6 +55,13 @@ export async function acceptStop(
   input: { check: string; gate: string; place: string; reason: string },
 ): Promise<Answer> {
   return act('acceptStop', async (member) => (isId(jobId) ? accept(member, jobId, input) : refuse(NO_JOB)));
+}
+
+export async function answerLine(
+  jobId: string,
+  input: { line: string; answer: string; text: string },
+): Promise<Answer> {
+  return act('answerLine', async (member) => (isId(jobId) ? answerFor(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function signOff(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { eq, isNull } from 'drizzle-orm';
 import { CORE_VERSION } from '@/core/checks/workJob';
-import { JobDocument } from '@/core/job/schema';
+import { keptJob } from '@/core/document/readJob';
 import { canonicalText, makeSignedSheet } from '@/core/sheet/signed';
 import { INCH_SHOP } from '@/core/units/quantity';
 import type { Db } from '@/db/client';
@@ -18,7 +18,7 @@ export async function freezeSheet(
 ): Promise<string> {
   const [shop] = await tx.select().from(shops).where(eq(shops.id, shopId));
   const sheet = canonicalText(
-    makeSignedSheet(JobDocument.parse(document), {
+    makeSignedSheet(keptJob(document), {
       name: shop?.name ?? '',
       timeZone: shop?.timeZone ?? 'UTC',
       units: {

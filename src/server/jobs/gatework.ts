@@ -4,11 +4,12 @@ import { CORE_VERSION, workJob } from '@/core/checks/workJob';
 import { GATE_TITLE, nextGate, shutBecause } from '@/core/gates/gates';
 import { releaseBlockers } from '@/core/gates/release';
 import { Place } from '@/core/job/places';
-import { ReadingGate } from '@/core/job/schema';
+import { ReadingGate, StationLineName } from '@/core/job/schema';
+import { stationLineTitle } from '@/core/checks/stationLines';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import type { UnitChoice } from '@/core/units/quantity';
 import { acceptances, jobs, signOffs } from '@/db/schema/jobs';
-import { gateOpenings } from '@/db/schema/filed';
+import { gateOpenings, stationLines } from '@/db/schema/filed';
 import { kits } from '@/db/schema/shops';
 import type { Plan } from '@/core/job/schema';
 import { refuse, refuseZod, type Answer } from '../answer';
@@ -161,6 +162,40 @@ export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promi
       jobId,
       about: `${job.job.number}, ${verdict.title}`,
       detail: { reason, value: verdict.value },
+    });
+    return { ok: true };
+  });
+}
+
+const LineInput = z.object({
+  line: StationLineName,
+  answer: z.enum(['checked', 'not-done-here'], 'Say whether it was checked, or not done here'),
+  text: z.string().trim().max(1000, 'longer than 1000 letters'),
+});
+
+/**
+ * A lead answers for alignment, driveline angles or axle place: checked, with the figures, or not done here and why.
+ * The latest answer of a line stands; each prints on the sheet.
+ */
+export async function answerLine(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+  const parsed = LineInput.safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  if (!leads(doer)) return refuse('Only a lead answers for it.');
+  const { line, answer, text } = parsed.data;
+  if (text === '') {
+    const wanted =
+      answer === 'checked' ? 'Write the figures: they go with the sheet.' : 'Say why it was not done here.';
+    return refuse(wanted, { text: wanted });
+  }
+  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
+    if (!['after', 'release'].includes(job.job.gate)) return refuse('Open the After gate first.');
+    await tx
+      .insert(stationLines)
+      .values({ shopId: doer.shop.id, jobId, line, answer, text, by: doer.id, byName: doer.name });
+    await audit(tx, doer, 'answered for', {
+      jobId,
+      about: `${job.job.number}, ${stationLineTitle(line)}`,
+      detail: { answer, text },
     });
     return { ok: true };
   });

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import { CORE_VERSION } from '@/core/checks/workJob';
 import { readJobFile } from '@/core/formats/jobFile';
 import type { JobDocument } from '@/core/job/schema';
-import { gateOpenings, notes, overlaps } from '@/db/schema/filed';
+import { confirmations, gateOpenings, notes, overlaps, stationLines } from '@/db/schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';
 import { keepVersion } from '@/db/queries/geometries';
 import { customers, kits, vehicles } from '@/db/schema/shops';
@@ -25,7 +25,7 @@ export async function importJob(doer: Doer, text: string): Promise<Answer<{ jobI
   const closed = job.job.state !== 'open';
   if (job.signOffs.length !== (closed ? 1 : 0))
     return refuse('signOffs: a closed job has its one signature, an open one has none.');
-  if ((closed || job.acceptances.length > 0) && !leads(doer))
+  if ((closed || job.acceptances.length > 0 || job.stationLines.length > 0) && !leads(doer))
     return refuse('This file carries a lead’s decisions: only a lead brings it in.');
   return { ok: true, jobId: await insertJob(doer, job) };
 }
@@ -106,6 +106,12 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
       await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
     for (const n of document.notes) await tx.insert(notes).values({ ...own, ...n, ...signer, byName: n.by });
     for (const o of document.overlaps) await tx.insert(overlaps).values({ ...own, ...o });
+    for (const c of document.confirmations)
+      await tx
+        .insert(confirmations)
+        .values({ ...own, id: crypto.randomUUID(), readingId: c.reading, ...signer, byName: c.by, at: c.at });
+    for (const { id: _, ...l } of document.stationLines)
+      await tx.insert(stationLines).values({ ...own, ...l, ...signer, byName: l.by });
     for (const o of document.openings)
       await tx
         .insert(gateOpenings)
@@ -147,6 +153,7 @@ function withNewIds(document: JobDocument): JobDocument {
     ...document,
     readings: document.readings.map((r) => ({ ...r, id: of(r.id), supersedes: r.supersedes && of(r.supersedes) })),
     strikes: document.strikes.map((s) => ({ ...s, reading: of(s.reading) })),
+    confirmations: document.confirmations.map((c) => ({ ...c, reading: of(c.reading) })),
     changes: document.changes.map((c) => ({ ...c, id: crypto.randomUUID() })),
     notes: document.notes.map((n) => ({ ...n, id: crypto.randomUUID() })),
     overlaps: document.overlaps.map((o) => ({ ...o, stands: of(o.stands), yields: of(o.yields) })),

@@ -1,6 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, type LimitKey } from '@/core/checks/limits';
+import { DecisionRule } from '@/core/checks/decisionRule';
+import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, ruleFault, type LimitKey } from '@/core/checks/limits';
 import { Patch } from '@/core/linkage/patches';
 import { readGeometryFile } from '@/core/suspension/readFile';
 import { parseQuantity } from '@/core/units/parseQuantity';
@@ -18,6 +19,7 @@ const LimitInput = z.object({
   figure: z.enum(LIMIT_KEYS as [LimitKey, ...LimitKey[]]),
   clear: z.string(),
   stop: z.string(),
+  rule: DecisionRule.nullable().default(null),
   source: z.string().trim().min(1, 'A limit needs its source').max(200, 'the source is longer than 200 letters'),
 });
 
@@ -26,7 +28,7 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
   if (!leads(doer)) return refuse('Only a lead sets limits.');
   const parsed = LimitInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
-  const { figure, source } = parsed.data;
+  const { figure, source, rule } = parsed.data;
   const { quantity } = LIMIT_FIGURES[figure];
   const clear = parseQuantity(quantity, parsed.data.clear, units);
   if (!clear.ok) return refuse(`Clear: ${clear.reason}`, { clear: clear.reason });
@@ -34,11 +36,13 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
   if (!stop.ok) return refuse(`Stop: ${stop.reason}`, { stop: stop.reason });
   const fault = limitFault(figure, clear.value, stop.value);
   if (fault) return refuse(fault, { stop: fault });
+  const looser = rule && ruleFault(figure, rule);
+  if (looser) return refuse(looser, { rule: looser });
   await inShop(doer.shop.id, async (tx) => {
-    await setLimit(tx, doer.shop.id, doer.id, figure, { clear: clear.value, stop: stop.value, source });
+    await setLimit(tx, doer.shop.id, doer.id, figure, { clear: clear.value, stop: stop.value, source, rule });
     await note(tx, doer, 'limit set', {
       about: LIMIT_FIGURES[figure].name,
-      detail: { clear: clear.value, stop: stop.value, source },
+      detail: { clear: clear.value, stop: stop.value, source, rule },
     });
     for (const id of await openJobIds(tx, doer.shop.id)) await refreshStanding(tx, doer.shop.id, id);
   });

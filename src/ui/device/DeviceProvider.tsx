@@ -30,7 +30,9 @@ async function alone<T>(run: () => Promise<T>, what = 'high-gate-send'): Promise
 
 /** Everything signed-in pages need of the device: what waits on it, and the sending of it. */
 export function DeviceProvider({ member, children }: { member: string; children: ReactNode }) {
-  const [link, setLink] = useState<Link>('good');
+  const [link, setHeard] = useState<Link>('good');
+  // Once the page is older than what it is told, only a reload puts that right: sending goes on meanwhile.
+  const setLink = useCallback((next: Link) => setHeard((was) => (was === 'outdated' ? was : next)), []);
   const [ready, setReady] = useState(false);
   const misses = useRef(0);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
@@ -63,7 +65,7 @@ export function DeviceProvider({ member, children }: { member: string; children:
       timer.current = setTimeout(() => again.current(), wait * 1000);
     }
     return done;
-  }, [member]);
+  }, [member, setLink]);
 
   useEffect(() => {
     again.current = () => void round().catch(() => setLink('away'));
@@ -94,7 +96,7 @@ export function DeviceProvider({ member, children }: { member: string; children:
       window.removeEventListener('online', tryNow);
       window.removeEventListener('focus', tryNow);
     };
-  }, [member, round]);
+  }, [member, round, setLink]);
 
   const file = useCallback(
     async (entry: Entry, job: string, what: string) => {
@@ -118,7 +120,7 @@ export function DeviceProvider({ member, children }: { member: string; children:
   );
   const value = useMemo(
     () => ({ waiting: waiting ?? NONE, link, file, flush, heard: setLink, ready }),
-    [waiting, link, file, flush, ready],
+    [waiting, link, file, flush, ready, setLink],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

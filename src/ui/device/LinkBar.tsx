@@ -8,6 +8,7 @@ const WORDS = {
   away: 'The server answers, but cannot file now. What you file stays on this tablet until it can.',
   'signed-out': 'You were signed out. Sign in again to send what is on this tablet.',
   'somebody-else': 'Somebody else is signed in on this tablet. What you filed is kept until you sign in here.',
+  outdated: 'Updated: reload to see this job as it stands. What you filed stays on this tablet and is sent.',
   good: '',
 } as const;
 
@@ -38,6 +39,11 @@ export function LinkBar() {
           <TriangleAlert className="size-5 shrink-0" aria-hidden />
           {refused} refused
         </p>
+      )}
+      {link === 'outdated' && (
+        <button type="button" className="btn ml-auto" onClick={() => window.location.reload()}>
+          Reload
+        </button>
       )}
       <a
         className="ml-auto flex min-h-10 items-center underline underline-offset-4"

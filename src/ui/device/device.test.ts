@@ -143,6 +143,7 @@ const snapshot = (revision: number, ids: string[]): Snapshot => {
   return {
     id: JOB,
     revision,
+    tag: `"${revision}"`,
     version: 1,
     planBy: '',
     planAt: null,

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Store } from './store';
 
 /** How it stands with the server, as far as this device knows. */
-export type Link = 'good' | 'no-network' | 'away' | 'signed-out' | 'somebody-else';
+export type Link = 'good' | 'no-network' | 'away' | 'signed-out' | 'somebody-else' | 'outdated';
 
 const Answered = z.object({
   outcomes: z.array(

@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { Entry } from '@/core/filing/entry';
-import { JobDocument } from '@/core/job/schema';
+import { readJob } from '@/core/document/readJob';
 import type { Snapshot } from '@/server/snapshot';
 
 /** One thing filed on this device, and what became of it. */
@@ -31,6 +31,17 @@ export type Store = Dexie & {
   facts: EntityTable<{ key: string; value: string }, 'key'>;
 };
 
+/** What jobs lacked that were kept before fitments were known: spelt out, so that what is added later changes nothing here. */
+const EARLIER = {
+  fitments: { asked: null, suggested: null },
+  fitRules: {
+    compliance: { value: 5, source: 'shop default, not from a published table' },
+    streetDroop: { value: 30, source: 'grade of fit, Street' },
+    streetBump: { value: 2 / 3, source: 'grade of fit, Street' },
+    trimming: { value: 'unseen' as const, source: 'shop default' },
+  },
+};
+
 /** What this device keeps: filed things until the server has them, and the jobs that are open here. */
 export function openStore(name = 'high-gate'): Store {
   const store = new Dexie(name) as Store;
@@ -48,7 +59,7 @@ export function openStore(name = 'high-gate'): Store {
         .table<KeptJob>('jobs')
         .toCollection()
         .modify((kept) => {
-          kept.snapshot.document = JobDocument.parse(kept.snapshot.document);
+          kept.snapshot.document = Object.assign({ geometry: { before: null, asBuilt: null } }, kept.snapshot.document);
           kept.snapshot.versions ??= [];
         }),
     );
@@ -61,10 +72,19 @@ export function openStore(name = 'high-gate'): Store {
         .table<KeptJob>('jobs')
         .toCollection()
         .modify((kept) => {
-          kept.snapshot.document = JobDocument.parse(kept.snapshot.document);
+          kept.snapshot.document = Object.assign({ ...EARLIER }, kept.snapshot.document);
         }),
     );
   return store;
+}
+
+/**
+ * A kept job as this page can show it: brought to its version whichever release kept it. Null where a later release
+ * kept it, or it cannot be read: it stays on the disk, and the server is asked.
+ */
+export function shownSnapshot(kept: KeptJob): Snapshot | null {
+  const read = readJob(kept.snapshot.document);
+  return read.ok ? { ...kept.snapshot, document: read.job } : null;
 }
 
 let kept: Store | null = null;

@@ -8,7 +8,7 @@ import { cornerStances } from '@/core/plan/stance';
 import { show } from '@/core/units/format';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/units/quantity';
 import { demoJobs } from '../../../scripts/demo/jobs';
-import { DROVER, PACKHORSE, TARN } from '../../../scripts/demo/vehicles';
+import { CAIRN, PACKHORSE, TARN } from '../../../scripts/demo/vehicles';
 import { Figure, PlusMinus, Words } from '../Figure';
 import { SheetOnScreen } from '../job/SheetOnScreen';
 import { Keypad } from '../reading/Keypad';
@@ -81,7 +81,11 @@ describe('height posts', () => {
   const corners = cornerStances(rescue);
   test('a table says the same figures', () => {
     const table = words(drawn(<HeightPosts corners={corners} />).split('<table')[1] ?? '');
-    expect(table).toContain('Front left 18 5/8 in 21 3/16 in 21 1/2 in +2 7/8 in');
+    const [fl] = cornerStances(rescue);
+    const inches = (mm: number | undefined, signed = false) => show('length', mm ?? NaN, INCH_SHOP, signed).text;
+    expect(table).toContain(
+      `Front left ${inches(fl?.before?.value)} ${inches(fl?.plan ?? NaN)} ${inches(fl?.after?.value)} ${inches(fl?.rise?.value, true)}`,
+    );
   });
   test('before is a tick, plan a dashed line, after a notch: one of each a corner, higher figures higher up', () => {
     const markup = drawn(<HeightPosts corners={corners} />, METRIC_SHOP).split('<figcaption')[0] ?? '';
@@ -114,12 +118,12 @@ describe('height posts', () => {
 describe('vehicle from its own numbers', () => {
   test('a longer wheelbase draws longer, a raised tail draws higher', () => {
     const lips = { front: 473, rear: 494 };
-    expect(sideShape({ ...DROVER, wheelbase: 3200 }, lips).width).toBeGreaterThan(sideShape(DROVER, lips).width);
-    expect(sideShape(DROVER, { front: 473, rear: 594 }).rearLip).toBe(sideShape(DROVER, lips).rearLip + 100);
-    expect(sideShape(DROVER, lips).frontLip).toBe(DROVER.tyreDiameter / 2 + 473);
+    expect(sideShape({ ...CAIRN, wheelbase: 3200 }, lips).width).toBeGreaterThan(sideShape(CAIRN, lips).width);
+    expect(sideShape(CAIRN, { front: 473, rear: 594 }).rearLip).toBe(sideShape(CAIRN, lips).rearLip + 100);
+    expect(sideShape(CAIRN, lips).frontLip).toBe(CAIRN.tyreDiameter / 2 + 473);
   });
   test('every body kind and every corner draws without a broken number', () => {
-    for (const vehicle of [DROVER, TARN, PACKHORSE]) {
+    for (const vehicle of [CAIRN, TARN, PACKHORSE]) {
       const markup = drawn(
         <>
           <VehicleSide vehicle={vehicle} corners={cornerStances(rescue)} height={100} />
@@ -133,8 +137,8 @@ describe('vehicle from its own numbers', () => {
     const corners = cornerStances(rescue);
     const level = corners.map((c) => ({ ...c, after: null, before: { value: 473, U: 3 } }));
     const lean = level.map((c) => (c.corner === 'FL' ? { ...c, before: { value: 493, U: 3 } } : c));
-    expect(drawn(<VehicleFront vehicle={DROVER} corners={level} height={100} />)).toContain('rotate(0.000');
-    expect(drawn(<VehicleFront vehicle={DROVER} corners={lean} height={100} />)).toMatch(/rotate\(2\.1\d\d/);
+    expect(drawn(<VehicleFront vehicle={CAIRN} corners={level} height={100} />)).toContain('rotate(0.000');
+    expect(drawn(<VehicleFront vehicle={CAIRN} corners={lean} height={100} />)).toMatch(/rotate\(2\.1\d\d/);
   });
 });
 

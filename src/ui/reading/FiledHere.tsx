@@ -18,7 +18,7 @@ export interface FiledReading extends Told {
 const answerWord = (r: Reading) =>
   ({
     measured: r.text,
-    observed: r.good ? 'good' : 'fault',
+    observed: pointById(r.point)?.choices?.find((c) => c.id === r.text)?.name ?? (r.good ? 'good' : 'fault'),
     'not-fitted': 'not fitted',
     'cannot-reach': 'cannot reach',
     'same-as-other-side': 'same as other side',
@@ -62,6 +62,15 @@ export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; ope
             <p className="text-pencil">{f.yieldsTo ? `yields to ${f.yieldsTo}’s, read later` : 'superseded'}</p>
           )}
           {f.reading.asked && <p className="text-watch">outside the expected; asked about and kept</p>}
+          {f.confirmedBy && <p className="text-watch">outside the expected; confirmed by {f.confirmedBy}</p>}
+          {f.doubtful && !f.struck && !f.superseded && (
+            <div className="flex flex-wrap items-center gap-x-4">
+              <p className="font-semibold text-watch">
+                unlikely there, and nobody here has confirmed it: no safety check reads Clear from it
+              </p>
+              {open && <ConfirmReading reading={f.reading.id} />}
+            </div>
+          )}
           {f.staleBecause && !f.struck && <p className="font-semibold text-watch">stale: {f.staleBecause}</p>}
           {f.reading.note && <p>{f.reading.note}</p>}
           {striking === f.reading.id && <StrikeForm reading={f.reading.id} onDone={() => setStriking(null)} />}
@@ -80,6 +89,30 @@ function Base({ reading }: { reading: Reading }) {
   const bare = (text: string) => text.replace(/[\s-]|in$|"/g, '').toLowerCase();
   if (bare(shown) === bare(reading.text)) return null;
   return <span className="fig text-pencil"> = {shown}</span>;
+}
+
+/** A named person says that an unlikely reading is right. */
+function ConfirmReading({ reading }: { reading: string }) {
+  const file = useFiling();
+  const [wrong, setWrong] = useState('');
+  const [busy, start] = useTransition();
+  return (
+    <>
+      <button
+        type="button"
+        className="btn"
+        disabled={busy}
+        onClick={() => start(async () => setWrong((await file('confirm', { reading }, 'confirmation')) ?? ''))}
+      >
+        It is right: confirm
+      </button>
+      {wrong && (
+        <p role="alert" className="wrong">
+          {wrong}
+        </p>
+      )}
+    </>
+  );
 }
 
 function StrikeForm({ reading, onDone }: { reading: string; onDone: () => void }) {

@@ -1,31 +1,57 @@
 'use client';
 
 import { Check, TriangleAlert } from 'lucide-react';
+import type { Choice } from '@/core/job/points/point';
 
 interface Props {
   busy: boolean;
   wrong: string;
   note: string;
+  /** Its own answers, where “good” and “fault” do not say it. */
+  choices: readonly Choice[] | null;
   onNote: (note: string) => void;
-  onFile: (good: boolean) => void;
+  onFile: (good: boolean, choice?: string) => void;
   onCannot: () => void;
+  /** Null where every vehicle has it. */
+  onAbsent: (() => void) | null;
 }
 
-/** The answer to something that is looked at: good, or a fault with its note. */
-export function ObservationAnswer({ busy, wrong, note, onNote, onFile, onCannot }: Props) {
+/** The answer to something that is looked at: good, a fault with its note, or one of its own answers. */
+export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, onCannot, onAbsent }: Props) {
   return (
     <div className="space-y-4">
-      <button
-        type="button"
-        className="btn btn-main min-h-24 w-full text-xl"
-        disabled={busy}
-        onClick={() => onFile(true)}
-      >
-        <Check className="size-7" aria-hidden /> Seen and good
-      </button>
+      {choices ? (
+        <div className="grid gap-3" role="group" aria-label="What is it?">
+          {choices.map((choice) => (
+            <button
+              key={choice.id}
+              type="button"
+              className={`btn min-h-16 justify-start text-lg ${choice.good ? '' : 'text-watch'}`}
+              disabled={busy}
+              onClick={() => onFile(choice.good, choice.id)}
+            >
+              {choice.good ? (
+                <Check className="size-6 shrink-0" aria-hidden />
+              ) : (
+                <TriangleAlert className="size-6 shrink-0" aria-hidden />
+              )}
+              {choice.name}
+            </button>
+          ))}
+        </div>
+      ) : (
+        <button
+          type="button"
+          className="btn btn-main min-h-24 w-full text-xl"
+          disabled={busy}
+          onClick={() => onFile(true)}
+        >
+          <Check className="size-7" aria-hidden /> Seen and good
+        </button>
+      )}
       <label className="field">
-        Note (a fault needs one)
-        <textarea rows={3} value={note} maxLength={500} onChange={(e) => onNote(e.target.value)} />
+        {choices ? 'Note' : 'Note (a fault needs one)'}
+        <textarea rows={choices ? 2 : 3} value={note} maxLength={500} onChange={(e) => onNote(e.target.value)} />
       </label>
       {wrong && (
         <p role="alert" className="font-semibold text-stop">
@@ -33,14 +59,21 @@ export function ObservationAnswer({ busy, wrong, note, onNote, onFile, onCannot 
         </p>
       )}
       <div className="flex flex-wrap gap-3">
-        <button
-          type="button"
-          className="btn min-h-16 grow text-lg text-stop"
-          disabled={busy}
-          onClick={() => onFile(false)}
-        >
-          <TriangleAlert className="size-6" aria-hidden /> File a fault
-        </button>
+        {!choices && (
+          <button
+            type="button"
+            className="btn min-h-16 grow text-lg text-stop"
+            disabled={busy}
+            onClick={() => onFile(false)}
+          >
+            <TriangleAlert className="size-6" aria-hidden /> File a fault
+          </button>
+        )}
+        {onAbsent && (
+          <button type="button" className="btn min-h-16" disabled={busy} onClick={onAbsent}>
+            Not fitted
+          </button>
+        )}
         <button type="button" className="btn min-h-16" disabled={busy} onClick={onCannot}>
           Cannot reach
         </button>

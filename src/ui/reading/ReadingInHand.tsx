@@ -2,19 +2,19 @@
 
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { otherSide, PLACE_NAME, STATE_NAME, type Place, type VehicleState } from '@/core/job/places';
-import type { PointDrawing as DrawingKind } from '@/core/job/points/point';
+import type { Choice, PointDrawing as DrawingKind } from '@/core/job/points/point';
 import { say } from '@/core/checks/phrase';
 import type { ReadingBody } from '@/core/filing/entry';
 import { spotName } from '@/core/job/figures';
 import type { Reading, ReadingGate } from '@/core/job/schema';
-import { plausibilityQuestion } from '@/core/route/plausible';
+import { expectedThere, plausibilityQuestion } from '@/core/route/plausible';
 import { INSTRUMENTS, standardUncertainty } from '@/core/uncertainty/instruments';
 import { K } from '@/core/uncertainty/propagate';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import { BASE_UNIT, type Quantity } from '@/core/units/quantity';
 import { PointDrawing } from '../drawings/PointDrawing';
 import { LinkageSpot } from '../linkage/LinkageSpot';
-import { Figure, PlusMinus } from '../Figure';
+import { Figure, PlusMinus, Words } from '../Figure';
 import { goTo } from '../room/RoomLink';
 import { useFiling } from '../room/useFiling';
 import { useRoom } from '../room/view';
@@ -38,6 +38,8 @@ export interface StopInHand {
   signed: boolean;
   /** Not every vehicle has it: “not fitted” is an answer. */
   mayBeAbsent: boolean;
+  /** The answers of a thing that is looked at, where “good” and “fault” do not say it. */
+  choices: readonly Choice[] | null;
   place: Place;
   state: VehicleState;
   set: number;
@@ -75,6 +77,7 @@ export function ReadingInHand(props: Props) {
   const measured = stop.quantity === 'observation' ? null : stop.quantity;
   const parsed = measured ? parseQuantity(measured, text, units) : null;
   const across = otherSide(stop.place);
+  const expected = expectedThere(view.job, { gate, point: stop.point, place: stop.place, state: stop.state });
 
   // Once filed, or left for another, this one is done with: a press that comes before the next one is in hand must
   // neither file a repeat nor go on from here.
@@ -84,7 +87,10 @@ export function ReadingInHand(props: Props) {
     done.current = true;
     goTo(href);
   };
-  const file = (answer: ReadingBody['answer'], more: { good?: boolean; instead?: boolean; confirmed?: boolean } = {}) =>
+  const file = (
+    answer: ReadingBody['answer'],
+    more: { good?: boolean; choice?: string; instead?: boolean; confirmed?: boolean } = {},
+  ) =>
     start(async () => {
       if (done.current) return;
       setWrong('');
@@ -98,7 +104,7 @@ export function ReadingInHand(props: Props) {
           ...spot,
           set: stop.set,
           answer,
-          text: answer === 'measured' ? text : '',
+          text: answer === 'measured' ? text : (more.choice ?? ''),
           units,
           good: more.good ?? null,
           instrument,
@@ -193,22 +199,14 @@ export function ReadingInHand(props: Props) {
                 setWrong('');
                 setQuestion('');
               }}
-              placeholder={
-                measured === 'length'
-                  ? inches
-                    ? '18 5/8'
-                    : '473'
-                  : measured === 'angle'
-                    ? '3.2'
-                    : measured === 'share'
-                      ? '3/4'
-                      : measured === 'clock'
-                        ? '8:30'
-                        : '0'
-              }
               className="fig w-full border-b-[3px] border-graphite bg-transparent pb-1 text-[44px] leading-none"
             />
             <p id="understood" className="fig min-h-7 pt-1 text-[15px] text-pencil" aria-live="polite">
+              {text === '' && expected && (
+                <span className="font-sans">
+                  <Words phrase={expected} />
+                </span>
+              )}
               {text !== '' && parsed?.ok && (
                 <>
                   <Figure quantity={measured} value={parsed.value} />
@@ -323,8 +321,10 @@ export function ReadingInHand(props: Props) {
             wrong={wrong}
             note={note}
             onNote={setNote}
-            onFile={(good) => file('observed', { good, instead: here.length > 0 })}
+            choices={stop.choices}
+            onFile={(good, choice) => file('observed', { good, choice, instead: here.length > 0 })}
             onCannot={() => file('cannot-reach')}
+            onAbsent={stop.mayBeAbsent ? () => file('not-fitted') : null}
           />
         )}
       </div>

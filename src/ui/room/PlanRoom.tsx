@@ -40,12 +40,13 @@ export function PlanRoom({ view }: { view: JobView }) {
             <tbody>
               {(
                 [
-                  ['Lip rise', 'lipRise'],
+                  ['Body over hub', 'lift'],
                   ['Body on frame', 'bodyLift'],
                   ['Moved hub or pivots', 'movedHub'],
-                  ['Lip altered', 'lipAltered'],
                   ['Suspension', 'suspension'],
                   ['Travel (droop −)', 'travel'],
+                  ['Lip altered', 'lipAltered'],
+                  ['Tape to the lip, in all', 'lipRise'],
                 ] as const
               ).map(([name, key]) => (
                 <tr key={key}>

@@ -7,7 +7,7 @@ import { featureById } from '@/core/linkage/features';
 import { Figures } from '@/core/job/figures';
 import { otherSide, STATE_NAME } from '@/core/job/places';
 import { obstaclePoint } from '@/core/job/points/clearancePoints';
-import { isEssential } from '@/core/job/points';
+import { mayLack } from '@/core/job/points';
 import type { ReadingGate } from '@/core/job/schema';
 import { buildRoute, minutesLeft, ROUTE_KINDS, type RouteKind, type RouteStop } from '@/core/route/route';
 import { show } from '@/core/units/format';
@@ -96,7 +96,8 @@ function Reading({
     drawing: stop.point.drawing,
     rideHeight: stop.point.rideHeight,
     signed: stop.point.signed === true,
-    mayBeAbsent: stop.point.quantity !== 'observation' && !isEssential(stop.point, job),
+    mayBeAbsent: mayLack(stop.point, job, stop),
+    choices: stop.point.choices ?? null,
     place: stop.place,
     state: stop.state,
     set: stop.set,

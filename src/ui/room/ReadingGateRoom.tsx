@@ -13,6 +13,7 @@ import { ChecksPanel } from '../ChecksPanel';
 import { HeightPosts } from '../drawings/HeightPosts';
 import { Words } from '../Figure';
 import { OpenGate } from '../job/OpenGate';
+import { StationLines } from '../job/StationLines';
 import { ClearanceCard } from './ClearanceCard';
 import { LinkageCard } from './LinkageCard';
 import { RoomLink } from './RoomLink';
@@ -70,6 +71,14 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
         <RouteMap id={id} gate={gate} stops={full} />
         <ClearanceCard view={view} route={shut === null ? gate : null} />
         <LinkageCard view={view} routes={gate === 'before' && shut === null} />
+        {gate === 'after' && (
+          <StationLines
+            jobId={id}
+            job={job}
+            may={view.lead && open && ['after', 'release'].includes(job.job.gate)}
+            zone={view.member.shop.timeZone}
+          />
+        )}
         {gate === 'after' && (
           <section className="space-y-3 border-t border-rule pt-4">
             <h2>Changed since it was read</h2>

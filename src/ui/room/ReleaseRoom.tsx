@@ -9,6 +9,7 @@ import { CustomerLinks } from '../job/CustomerLinks';
 import { Exports } from '../job/Exports';
 import { SheetOnScreen } from '../job/SheetOnScreen';
 import { SignOff } from '../job/SignOff';
+import { StationLines } from '../job/StationLines';
 import type { JobView } from './view';
 
 export function ReleaseRoom({ view }: { view: JobView }) {
@@ -41,6 +42,14 @@ export function ReleaseRoom({ view }: { view: JobView }) {
               ))}
             </ul>
           </section>
+        )}
+        {open && (
+          <StationLines
+            jobId={id}
+            job={job}
+            may={lead && ['after', 'release'].includes(job.job.gate)}
+            zone={member.shop.timeZone}
+          />
         )}
         <SignOff
           jobId={id}

@@ -2,15 +2,15 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
-import { JobDocument } from '@/core/job/schema';
+import { readJob } from '@/core/document/readJob';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
 import { keepPage } from '../device/offline';
-import { keepJob, store } from '../device/store';
+import { keepJob, shownSnapshot, store } from '../device/store';
 
 /** How often a job that is looked at asks whether there is news of it. */
 const EVERY = 8000;
-const Told = z.looseObject({ id: z.uuid(), revision: z.number(), document: JobDocument });
+const Told = z.looseObject({ id: z.uuid(), revision: z.number(), document: z.unknown() });
 
 /**
  * The job as the server last told it to this device: what came with the page, what was kept here (later, where the
@@ -33,7 +33,7 @@ export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () =>
   const refresh = useCallback(async () => {
     try {
       const response = await fetch(`/api/jobs/${initial.id}`, {
-        headers: { 'If-None-Match': `"${member}.${latest.current.revision}"` },
+        headers: { 'If-None-Match': latest.current.tag ?? '' },
         signal: AbortSignal.timeout(15_000),
       });
       if (response.status === 401) return heard('signed-out');
@@ -41,7 +41,11 @@ export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () =>
       heard('good');
       if (response.status !== 200) return;
       const told: unknown = await response.json();
-      if (Told.safeParse(told).success) take(told as Snapshot);
+      const news = Told.safeParse(told);
+      const read = news.success ? readJob(news.data.document) : null;
+      // A later release speaks of things that this page does not know: what waits here stays, and a reload shows it.
+      if (!read?.ok) return heard('outdated');
+      take({ ...(told as Snapshot), document: read.job });
     } catch {
       heard('no-network');
     }
@@ -51,9 +55,10 @@ export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () =>
     if (!ready) return;
     void (async () => {
       const kept = await store().jobs.get(initial.id);
-      if (kept?.member === member && kept.snapshot.revision > latest.current.revision) {
-        latest.current = kept.snapshot;
-        setSnapshot(kept.snapshot);
+      const known = kept?.member === member ? shownSnapshot(kept) : null;
+      if (known && known.revision > latest.current.revision) {
+        latest.current = known;
+        setSnapshot(known);
       } else await keepJob(store(), member, latest.current);
       // The page may be the one kept here: whether it is still so is asked at once.
       await refresh();

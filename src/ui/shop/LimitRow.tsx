@@ -13,14 +13,17 @@ interface Props {
   exact: readonly [string, string];
   stop: string;
   source: string;
+  /** The rule it is judged by, and those that a lead may choose. */
+  rule: string;
+  rules: readonly (readonly [value: string, name: string])[];
   set: string | null;
   may: boolean;
 }
 
 /** One limit: Clear, Stop and where they come from; a lead edits it in place. */
-export function LimitRow({ figure, name, sense, clear, exact, stop, source, set, may }: Props) {
+export function LimitRow({ figure, name, sense, clear, exact, stop, source, rule, rules, set, may }: Props) {
   const [editing, setEditing] = useState(false);
-  const [typed, setTyped] = useState({ clear: exact[0], stop: exact[1], source });
+  const [typed, setTyped] = useState({ clear: exact[0], stop: exact[1], source, rule });
   const [answer, act, busy] = useActionState(saveLimit, null);
   const errors = answer && !answer.ok ? answer.errors : {};
   const most = sense === 'most';
@@ -36,7 +39,7 @@ export function LimitRow({ figure, name, sense, clear, exact, stop, source, set,
         <div className="min-w-72 grow">
           <h2 className="text-base">{name}</h2>
           <p className="text-sm text-pencil">
-            {source}
+            {rules.find(([value]) => value === rule)?.[1]} rule · {source}
             {set && ` · set by ${set}`}
           </p>
         </div>
@@ -55,10 +58,25 @@ export function LimitRow({ figure, name, sense, clear, exact, stop, source, set,
         )}
       </div>
       {editing && (
-        <form action={act} className="grid items-end gap-4 pt-3 sm:grid-cols-[140px_140px_minmax(0,1fr)_auto]">
+        <form action={act} className="grid items-end gap-4 pt-3 sm:grid-cols-[140px_140px_140px_minmax(0,1fr)_auto]">
           <input type="hidden" name="figure" value={figure} />
           <TextField label="Clear" {...bind('clear')} />
           <TextField label="Stop" {...bind('stop')} />
+          <label className="field">
+            Rule
+            <select name="rule" value={typed.rule} onChange={(e) => setTyped({ ...typed, rule: e.target.value })}>
+              {rules.map(([value, words]) => (
+                <option key={value} value={value}>
+                  {words}
+                </option>
+              ))}
+            </select>
+            {errors.rule && (
+              <span role="alert" className="wrong">
+                {errors.rule}
+              </span>
+            )}
+          </label>
           <TextField label="Source" {...bind('source')} />
           <button className="btn btn-main" disabled={busy}>
             Set limit

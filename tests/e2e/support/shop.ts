@@ -45,7 +45,7 @@ export async function book(page: Page, { customer, front = 'beam-links' }: Booke
   await page.getByLabel('Customer', { exact: true }).fill(customer);
   await page.getByLabel('How to reach them').fill('call-me@private.example');
   await page.getByLabel('Make', { exact: true }).fill('Halbeck');
-  await page.getByLabel('Model', { exact: true }).fill('Drover');
+  await page.getByLabel('Model', { exact: true }).fill('Cairn');
   await page.getByLabel('Front suspension').selectOption(front);
   await page.getByLabel('Use', { exact: true }).fill('forest road');
   await page.getByRole('button', { name: 'Book it in' }).click();

@@ -1,11 +1,17 @@
-import { carrierOf, OBSTACLES, type ObstacleKind } from '../../clearance/catalogue';
+import { carrierOf, obstacleKind, OBSTACLES, type ObstacleKind } from '../../clearance/catalogue';
 import { kindOf } from '../../linkage/features';
+import { staleAfter } from '../changes';
 import { AXLES, CORNERS, cornersOf, type Corner, type Place, type VehicleState } from '../places';
 import type { JobDocument } from '../schema';
-import { AFTER, FRONT, length, MOVES_TYRE, observation, spots, type Point } from './point';
+import { AFTER, changedSince, FRONT, length, observation, REAR, spots, type Asked, type Point } from './point';
 
 const BEFORE = ['before'] as const;
 const route = 'clearance' as const;
+
+/** Another tyre, wheel or spacer brings wheel fastening, thread, calliper room, load rating and bolt pattern with it. */
+export const wheelsChanged = (job: JobDocument): boolean => changedSince(job, 'tyre-or-wheel');
+/** Asked on the short route at After once wheels were changed. */
+const withNewWheels = (job: JobDocument, { gate }: Asked): boolean => gate === 'after' && wheelsChanged(job);
 
 /** Tyre and wheel as they are mounted. */
 const wheelPoints: readonly Point[] = [
@@ -18,7 +24,7 @@ const wheelPoints: readonly Point[] = [
     how: 'Straightedges upright against both sidewalls at their widest, tape between them, tyre at pressure.',
     drawing: 'wheel',
     range: [180, 420],
-    staleOn: ['tyre-or-wheel'],
+    staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -31,7 +37,7 @@ const wheelPoints: readonly Point[] = [
     drawing: 'wheel',
     signed: true,
     range: [-80, 80],
-    staleOn: ['tyre-or-wheel'],
+    staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -43,7 +49,7 @@ const wheelPoints: readonly Point[] = [
     how: 'As stamped; across the flanges it is one inch more.',
     drawing: 'wheel',
     range: [120, 360],
-    staleOn: ['tyre-or-wheel'],
+    staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -55,7 +61,7 @@ const wheelPoints: readonly Point[] = [
     how: 'Its thickness. Answer “not fitted” where there is none.',
     drawing: 'wheel',
     range: [0, 80],
-    staleOn: ['tyre-or-wheel'],
+    staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -83,7 +89,8 @@ const wheelPoints: readonly Point[] = [
     drawing: 'wheel',
     gates: AFTER,
     range: [0, 60],
-    staleOn: ['tyre-or-wheel'],
+    essential: withNewWheels,
+    staleOn: staleAfter('wheel fit'),
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -97,7 +104,8 @@ const wheelPoints: readonly Point[] = [
     drawing: 'wheel',
     gates: AFTER,
     range: [10, 24],
-    staleOn: ['tyre-or-wheel'],
+    essential: withNewWheels,
+    staleOn: staleAfter('wheel fit'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -111,7 +119,21 @@ const wheelPoints: readonly Point[] = [
     drawing: 'wheel',
     gates: AFTER,
     range: [5, 50],
-    staleOn: ['tyre-or-wheel'],
+    essential: withNewWheels,
+    staleOn: staleAfter('wheel fit'),
+    where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...observation,
+    route,
+    id: 'boltPattern',
+    label: 'Bolt pattern and centre bore match the hub',
+    short: 'bolt pattern and bore',
+    how: 'Wheel flat on the hub before a nut is on; seats of nut and wheel of one kind; a ring where the bore is larger. Spacers alike.',
+    drawing: 'wheel',
+    essential: withNewWheels,
+    seconds: 20,
+    staleOn: staleAfter('wheel fit'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -126,7 +148,8 @@ const wheelPoints: readonly Point[] = [
     drawing: 'load',
     gates: AFTER,
     range: [400, 2500],
-    staleOn: ['tyre-or-wheel'],
+    essential: withNewWheels,
+    staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -141,7 +164,8 @@ const wheelPoints: readonly Point[] = [
     drawing: 'load',
     gates: AFTER,
     range: [500, 4000],
-    staleOn: ['load'],
+    essential: withNewWheels,
+    staleOn: staleAfter('load rating').filter((kind) => kind === 'load'),
     where: () => spots(AXLES, 'floor'),
   },
 ];
@@ -157,7 +181,9 @@ const travelPoints: readonly Point[] = [
     how: 'On the hoist, wheels hanging free, shocks connected. Hub centre to the same lip as on the floor.',
     drawing: 'lip',
     range: [350, 950],
-    staleOn: ['spring', 'shock-or-strap', 'track-bar-or-arm'],
+    essential: (_job, { gate }) => gate === 'after',
+    seconds: 15,
+    staleOn: staleAfter('droop'),
     where: () => spots(CORNERS, 'droop'),
   },
   {
@@ -167,11 +193,61 @@ const travelPoints: readonly Point[] = [
     label: 'Hub centre up to the fender lip, flexed',
     short: 'hub to lip, flexed',
     how: 'On the ramp, this wheel as far up as it goes, the other end of the axle hanging.',
-    drawing: 'lip',
+    drawing: 'flex',
     gates: AFTER,
     range: [200, 800],
-    staleOn: ['spring', 'shock-or-strap', 'load', 'track-bar-or-arm'],
+    essential: true,
+    seconds: 15,
+    staleOn: staleAfter('rub test'),
     where: () => spots(CORNERS, 'ramp'),
+  },
+  {
+    ...length,
+    route,
+    id: 'hubToLipAcross',
+    label: 'The wheel across, hanging: hub centre up to its fender lip',
+    short: 'hub to lip across, hanging',
+    how: 'In the same stance: at the other wheel of this axle, the one that hangs while this one is up.',
+    drawing: 'flex',
+    gates: AFTER,
+    range: [300, 950],
+    essential: true,
+    seconds: 15,
+    staleOn: staleAfter('rub test'),
+    where: () => spots(CORNERS, 'ramp'),
+  },
+  {
+    ...observation,
+    route,
+    id: 'flexBar',
+    label: 'Sway bar while the axle was flexed',
+    short: 'sway bar on the ramp',
+    how: 'A bar left on keeps the wheels from crossing as far as they can: what was tested with it on is not proved without it.',
+    drawing: 'bar',
+    choices: [
+      { id: 'off', name: 'Off: disconnected, pinned up or none', good: true },
+      { id: 'connected', name: 'Connected', good: true },
+    ],
+    seconds: 5,
+    staleOn: staleAfter('rub test, bar'),
+    where: () => spots(AXLES, 'ramp'),
+  },
+  {
+    ...observation,
+    route,
+    id: 'flexLock',
+    label: 'How far the wheels were turned while flexed',
+    short: 'lock on the ramp',
+    how: 'Both ways, with each wheel up in turn.',
+    drawing: 'flex',
+    choices: [
+      { id: 'full', name: 'Lock to lock', good: true },
+      { id: 'half', name: 'To half lock', good: true },
+      { id: 'straight', name: 'Straight only', good: true },
+    ],
+    seconds: 5,
+    staleOn: staleAfter('rub test', 'alignment'),
+    where: () => spots(['front'], 'ramp'),
   },
   {
     ...length,
@@ -184,7 +260,7 @@ const travelPoints: readonly Point[] = [
     instrument: 'digital-gauge',
     drawing: 'wheel',
     range: [18, 48],
-    staleOn: ['alignment', 'track-bar-or-arm'],
+    staleOn: staleAfter('alignment').filter((kind) => kind !== 'spring'),
     where: () => spots(FRONT, 'floor-left', 'floor-right'),
   },
   {
@@ -196,7 +272,7 @@ const travelPoints: readonly Point[] = [
     how: 'From the maker’s sheet, or one off the vehicle pulled out.',
     drawing: 'stop',
     range: [200, 1000],
-    staleOn: ['shock-or-strap'],
+    staleOn: staleAfter('shock'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -208,47 +284,63 @@ const travelPoints: readonly Point[] = [
     how: 'From the maker’s sheet, or one off the vehicle pushed in.',
     drawing: 'stop',
     range: [150, 700],
-    staleOn: ['shock-or-strap'],
+    staleOn: staleAfter('shock'),
     where: () => spots(AXLES, 'floor'),
   },
 ];
 
 /** The groups that a gap is measured to, and the obstacles that it may be. Also of the walk round on the floor. */
 export const GAP_GROUPS = [
-  { floor: 'gapLip', flexed: 'rampLip', name: 'fender lip', obstacles: ['fender-lip'] },
+  { floor: 'gapLip', flexed: 'rampLip', name: 'fender lip', meets: 'body', obstacles: ['fender-lip'] },
   {
     floor: 'gapLinerFront',
     flexed: 'rampLinerFront',
     name: 'liner or bumper ahead',
+    meets: 'body',
     obstacles: ['liner-front', 'bumper-corner', 'splash-shield'],
   },
   {
     floor: 'gapLinerRear',
     flexed: 'rampLinerRear',
     name: 'liner, seam or mount behind',
+    meets: 'body',
     obstacles: ['liner-rear', 'pinch-weld', 'body-mount'],
   },
   {
     floor: 'gapInner',
     flexed: 'rampInner',
     name: 'arm, spring or frame',
+    meets: 'arm',
     obstacles: ['frame', 'lower-arm', 'upper-arm', 'sway-bar', 'shock-spring', 'tie-rod'],
   },
-  { floor: 'gapHose', flexed: 'rampHose', name: 'hose or harness', obstacles: ['brake-hose'] },
+  { floor: 'gapHose', flexed: 'rampHose', name: 'hose or harness', meets: 'hose', obstacles: ['brake-hose'] },
 ] as const;
 
-const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name }) => ({
+/** Whether obstacles of that kind were taped at that wheel itself, so that its gap is swept over every pose. */
+export const isTapedFor = (job: JobDocument, place: Place, meets: ObstacleKind['meets']): boolean =>
+  job.readings.some(
+    (r) =>
+      r.place === place &&
+      r.point.startsWith('ob.') &&
+      obstacleKind(r.point.split('.')[1] ?? '')?.meets === meets &&
+      r.answer !== 'not-fitted',
+  );
+
+const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets }) => ({
   ...length,
   route,
   id: flexed,
   label: `Tyre to ${name}, flexed`,
   short: `gap to ${name}, flexed`,
-  how: 'On the ramp, this wheel as far up as it goes. Shortest distance; chalk or clay where no tape goes in.',
-  drawing: name.includes('hose') || name.includes('arm') ? ('inner' as const) : ('gap' as const),
+  how: 'On the ramp, this wheel as far up as it goes, turned as far as it is tested: the least distance on the way. Chalk or clay where no tape goes in.',
+  drawing: meets === 'body' ? ('gap' as const) : ('inner' as const),
   gates: AFTER,
   range: [0, 350] as const,
-  staleOn: [...MOVES_TYRE, 'shock-or-strap' as const],
-  where: () => spots(name.includes('hose') ? FRONT : CORNERS, 'ramp'),
+  // Where nothing was taped that could be swept, one gap flexed is what tells of the parts that can hurt somebody.
+  essential: (job: JobDocument, { place }: Asked) => meets !== 'body' && !isTapedFor(job, place, meets),
+  staleOn: staleAfter('rub test', 'gap', 'gap at lock'),
+  where: (job: JobDocument) =>
+    spots(meets === 'hose' ? [...FRONT, ...(job.vehicle.rearHose === 'per-wheel' ? REAR : [])] : CORNERS, 'ramp'),
 }));
 
 /**
@@ -263,17 +355,20 @@ export const ROLLS = [
   { id: 'rollForwardBraked', name: 'Forward, then braked', reverse: false, axle: 'rear' },
   { id: 'rollReverseBraked', name: 'Reverse, then braked', reverse: true, axle: 'rear' },
 ] as const;
+/** What moves the tyre in its arch or the axle in its bushes wants to be rolled again, both ways. */
+export const rollsWanted = (job: JobDocument): boolean =>
+  changedSince(job, 'tyre-or-wheel', 'track-bar-or-arm', 'alignment');
 const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => ({
   ...observation,
   route,
-  essential: false,
+  essential: rollsWanted,
   id,
   label: `Rolling test: ${name.toLowerCase()}, no touch`,
   short: name.toLowerCase(),
   how: `Walking pace, ${axle === 'front' ? 'both locks' : 'pulled off and stopped firmly'}, somebody listening at each wheel, chalk on the tread.${reverse ? ' Reverse pulls the axle back in its bushes: only this proves it.' : ''}`,
   drawing: 'gap',
-  seconds: 60,
-  staleOn: [...MOVES_TYRE, 'shock-or-strap'],
+  seconds: 30,
+  staleOn: staleAfter('rub test'),
   where: () => spots([axle], 'floor'),
 }));
 
@@ -362,7 +457,7 @@ const cut = (kind: ObstacleKind): Point => {
     gates: AFTER,
     range: [0, 120],
     seconds: 20,
-    staleOn: ['trim'],
+    staleOn: staleAfter('cut'),
     where: placesOf(kind),
   };
 };

@@ -1,5 +1,8 @@
+import { staleAfter } from '../changes';
 import { CORNERS } from '../places';
-import { spots, FRONT, bumpCorners, bumpAxles, MOVES_TYRE, length, type Point } from './point';
+import { spots, FRONT, bumpCorners, bumpAxles, length, shockHolds, steeringMoves, type Point } from './point';
+
+const GAP = { staleOn: staleAfter('gap'), alsoStale: steeringMoves } as const;
 
 /** Gaps round the tyre and at the bump stop. */
 export const gapPoints: readonly Point[] = [
@@ -11,7 +14,7 @@ export const gapPoints: readonly Point[] = [
     how: 'Shortest distance from tread or shoulder to the lip.',
     drawing: 'gap',
     range: [0, 350],
-    staleOn: MOVES_TYRE,
+    ...GAP,
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -22,7 +25,7 @@ export const gapPoints: readonly Point[] = [
     how: 'Shortest distance to the liner or bumper corner ahead of the tyre.',
     drawing: 'gap',
     range: [0, 350],
-    staleOn: MOVES_TYRE,
+    ...GAP,
     where: () => spots(FRONT, 'floor', 'floor-left', 'floor-right'),
   },
   {
@@ -33,7 +36,7 @@ export const gapPoints: readonly Point[] = [
     how: 'Shortest distance to the liner, seam or body mount behind the tyre.',
     drawing: 'gap',
     range: [0, 350],
-    staleOn: MOVES_TYRE,
+    ...GAP,
     where: () => spots(FRONT, 'floor', 'floor-left', 'floor-right'),
   },
   {
@@ -45,7 +48,7 @@ export const gapPoints: readonly Point[] = [
     drawing: 'inner',
     essential: true,
     range: [0, 300],
-    staleOn: MOVES_TYRE,
+    ...GAP,
     where: () => [...spots(CORNERS, 'floor'), ...spots(FRONT, 'floor-left', 'floor-right')],
   },
   {
@@ -57,7 +60,8 @@ export const gapPoints: readonly Point[] = [
     drawing: 'inner',
     essential: true,
     range: [0, 300],
-    staleOn: [...MOVES_TYRE, 'brake-hose'],
+    staleOn: [...staleAfter('gap'), 'brake-hose'],
+    alsoStale: steeringMoves,
     where: () => spots(FRONT, 'floor-left', 'floor-right'),
   },
   {
@@ -68,7 +72,8 @@ export const gapPoints: readonly Point[] = [
     how: 'Straight up the line the tyre travels, tread to the first body part it would meet.',
     drawing: 'stop',
     range: [0, 500],
-    staleOn: [...MOVES_TYRE, 'shock-or-strap'],
+    staleOn: staleAfter('gap', 'bump'),
+    alsoStale: steeringMoves,
     where: (job) => spots(bumpCorners(job), 'floor', 'ramp'),
   },
   {
@@ -79,7 +84,11 @@ export const gapPoints: readonly Point[] = [
     how: 'From the tip of the stop to the pad it lands on, along the stop.',
     drawing: 'stop',
     range: [0, 300],
-    staleOn: ['spring', 'load', 'shock-or-strap', 'track-bar-or-arm'],
+    // How far a wheel went on the ramp is told by what is left there.
+    essential: (_job, { gate, state }) => gate === 'after' && state === 'ramp',
+    lacking: true,
+    staleOn: staleAfter('bump'),
+    alsoStale: shockHolds,
     where: (job) => spots(bumpCorners(job), 'floor', 'ramp'),
   },
   {
@@ -90,7 +99,7 @@ export const gapPoints: readonly Point[] = [
     how: 'Free length of the stop less its length when fully squashed: from the maker, or measured on one in the press.',
     drawing: 'stop',
     range: [5, 120],
-    staleOn: ['shock-or-strap'],
+    staleOn: staleAfter('shock'),
     where: (job) => spots(bumpAxles(job), 'floor'),
   },
 ];

@@ -1,5 +1,6 @@
+import { staleAfter } from '../changes';
 import { AXLES } from '../places';
-import { spots, hosePlaces, MOVES_TYRE, observation, type Point } from './point';
+import { BOTH, spots, hosePlaces, observation, type Point } from './point';
 
 /** What is looked at and felt, no figure. */
 export const handPoints: readonly Point[] = [
@@ -9,7 +10,7 @@ export const handPoints: readonly Point[] = [
     label: 'Hose by hand: no kink, twist, pull or rub',
     short: 'hose by hand',
     how: 'Hanging at full droop, turned to both locks where it steers: hand along the whole hose. Off frame, spring, exhaust, tyre.',
-    staleOn: ['brake-hose', 'spring', 'shock-or-strap', 'tyre-or-wheel', 'track-bar-or-arm'],
+    staleOn: staleAfter('hose proof'),
     where: (job) => spots(hosePlaces(job), 'droop'),
   },
   {
@@ -20,7 +21,7 @@ export const handPoints: readonly Point[] = [
     how: 'One wheel up the ramp, then the other; lock to lock, rolled forward and in reverse. Chalk on the tread shows a touch.',
     drawing: 'inner',
     seconds: 240,
-    staleOn: [...MOVES_TYRE, 'shock-or-strap', 'brake-hose'],
+    staleOn: staleAfter('rub test'),
     where: () => spots(AXLES, 'ramp'),
   },
   {
@@ -31,7 +32,7 @@ export const handPoints: readonly Point[] = [
     how: 'At the promised grade: flexed, lock to lock, forward and in reverse, at half and at full lock.',
     drawing: 'gap',
     seconds: 120,
-    staleOn: [...MOVES_TYRE, 'shock-or-strap'],
+    staleOn: staleAfter('rub test, bar'),
     where: () => spots(AXLES, 'ramp'),
   },
   {
@@ -51,7 +52,7 @@ export const handPoints: readonly Point[] = [
     label: 'Brake pedal firm and high',
     short: 'brake pedal',
     how: 'Engine running, hold the pedal hard for 30 seconds: it must not sink. Bled if any line was opened.',
-    staleOn: ['brake-hose'],
+    staleOn: staleAfter('pedal and leaks'),
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -60,7 +61,7 @@ export const handPoints: readonly Point[] = [
     label: 'No leak at any brake, steering or shock joint',
     short: 'leaks',
     how: 'Dry paper at every joint that was touched, pedal held.',
-    staleOn: ['brake-hose', 'shock-or-strap'],
+    staleOn: staleAfter('pedal and leaks'),
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -69,8 +70,37 @@ export const handPoints: readonly Point[] = [
     label: 'Wheels torqued to the maker’s figure, in sequence',
     short: 'wheel fastening',
     how: 'Every nut or bolt with the torque wrench, star pattern, seats matching the wheel.',
-    staleOn: ['tyre-or-wheel'],
+    staleOn: staleAfter('wheel fastening'),
     where: () => spots(['vehicle'], 'floor'),
+  },
+  {
+    ...observation,
+    id: 'torqueOpened',
+    label: 'Everything that was opened, torqued to its figure',
+    short: 'torque of what was opened',
+    how: 'Every fastener that was undone, by the makers’ figures, rubber joints with the weight on the wheels. Name in the note what is staged or waits.',
+    staleOn: staleAfter('torque'),
+    where: () => spots(['vehicle'], 'floor'),
+  },
+  {
+    ...observation,
+    id: 'blocks',
+    label: 'Blocks between leaf and axle',
+    short: 'axle blocks',
+    how: 'Look from the side at the spring seat. Blocks of the maker’s own, at that height, count as none.',
+    drawing: 'block',
+    gates: BOTH,
+    choices: [
+      { id: 'none', name: 'None, or the maker’s own', good: true },
+      { id: 'one', name: 'One block a side', good: true },
+      { id: 'stacked', name: 'Stacked, one on another', good: false },
+    ],
+    seconds: 10,
+    staleOn: staleAfter('blocks'),
+    where: (job) =>
+      spots(AXLES, 'floor').filter(
+        ({ place }) => (place === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension) === 'beam-leaves',
+      ),
   },
   {
     ...observation,
@@ -78,7 +108,7 @@ export const handPoints: readonly Point[] = [
     label: 'Steering free lock to lock, wheel centred, shaft engaged',
     short: 'steering',
     how: 'No bind, no contact, shaft joint fully engaged; the sensor zeroed where there is one.',
-    staleOn: ['alignment', 'track-bar-or-arm', 'tyre-or-wheel'],
+    staleOn: staleAfter('steering'),
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -88,7 +118,7 @@ export const handPoints: readonly Point[] = [
     short: 'lamp aim',
     how: 'On level floor at the measured load, to the rule that the shop entered.',
     drawing: 'lamp',
-    staleOn: ['spring', 'tyre-or-wheel', 'tyre-pressure', 'load', 'lamp'],
+    staleOn: staleAfter('lamps'),
     where: () => spots(['vehicle'], 'floor'),
   },
 ];

@@ -1,5 +1,24 @@
-import { AXLES } from '../places';
-import { spots, hoseSpots, hosePlaces, AFTER, length, type Point } from './point';
+import { staleAfter } from '../changes';
+import { AXLES, type Place } from '../places';
+import type { JobDocument } from '../schema';
+import { spots, hoseSpots, hosePlaces, AFTER, length, observation, shockHolds, type Point } from './point';
+
+/** Whether an axle came with a sway bar, as far as anybody said. */
+const cameWithBar = (job: JobDocument, place: Place): boolean => {
+  const struck = new Set(job.strikes.map((s) => s.reading));
+  const said = job.readings.filter(
+    (r) => r.gate === 'before' && r.point === 'barAngle' && r.place === place && !struck.has(r.id),
+  );
+  return said.at(-1)?.answer !== 'not-fitted';
+};
+
+/** What can have become of a sway bar; all but connected carry their own warning. */
+export const BAR_STATES = [
+  { id: 'connected', name: 'Connected, both links', good: true },
+  { id: 'disconnected', name: 'Disconnected, links off', good: false },
+  { id: 'pinned', name: 'Pinned up out of the way', good: false },
+  { id: 'removed', name: 'Removed', good: false },
+] as const;
 
 /** Sway bar and link, brake hoses. */
 export const linkPoints: readonly Point[] = [
@@ -13,8 +32,44 @@ export const linkPoints: readonly Point[] = [
     instrument: 'digital-gauge',
     drawing: 'bar',
     range: [-60, 60],
-    staleOn: ['spring', 'load', 'sway-link'],
+    essential: true,
+    lacking: true,
+    signed: true,
+    staleOn: staleAfter('bar'),
+    alsoStale: shockHolds,
     where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...observation,
+    id: 'barArmRuns',
+    label: 'Which way the sway bar’s arm runs from its pivot',
+    short: 'bar arm runs',
+    how: 'From the bar’s bush on the body to the link’s bolt. It tells which way the body’s own pitch counts.',
+    drawing: 'bar',
+    gates: ['before'],
+    lacking: true,
+    choices: [
+      { id: 'forward', name: 'Forward', good: true },
+      { id: 'rearward', name: 'Rearward', good: true },
+    ],
+    seconds: 8,
+    staleOn: staleAfter('link'),
+    where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...observation,
+    id: 'barState',
+    label: 'Sway bar, as it leaves',
+    short: 'sway bar state',
+    how: 'Both links bolted to bar and axle, or what was done with it. Anything but connected is told to the customer.',
+    drawing: 'bar',
+    gates: AFTER,
+    essential: (job, { place }) => cameWithBar(job, place),
+    lacking: true,
+    choices: BAR_STATES,
+    seconds: 8,
+    staleOn: staleAfter('link'),
+    where: (job) => spots(AXLES, 'floor').filter(({ place }) => cameWithBar(job, place)),
   },
   {
     ...length,
@@ -24,7 +79,7 @@ export const linkPoints: readonly Point[] = [
     how: 'From the bar’s pivot line straight to the centre of the link bolt.',
     drawing: 'bar',
     range: [100, 500],
-    staleOn: ['sway-link'],
+    staleOn: staleAfter('link'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -35,7 +90,7 @@ export const linkPoints: readonly Point[] = [
     how: 'Between the two bolt centres, joints at rest.',
     drawing: 'bar',
     range: [40, 600],
-    staleOn: ['sway-link'],
+    staleOn: staleAfter('link'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -49,7 +104,9 @@ export const linkPoints: readonly Point[] = [
     drawing: 'bar',
     gates: AFTER,
     range: [-60, 60],
-    staleOn: ['spring', 'load', 'sway-link', 'track-bar-or-arm'],
+    signed: true,
+    staleOn: staleAfter('bar', 'link'),
+    alsoStale: shockHolds,
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -62,7 +119,7 @@ export const linkPoints: readonly Point[] = [
     drawing: 'hose',
     essential: true,
     range: [120, 900],
-    staleOn: ['brake-hose'],
+    staleOn: staleAfter('hose'),
     where: (job) => spots(hosePlaces(job), 'droop'),
   },
   {
@@ -75,7 +132,7 @@ export const linkPoints: readonly Point[] = [
     drawing: 'hose',
     essential: true,
     range: [60, 900],
-    staleOn: ['brake-hose', 'spring', 'shock-or-strap', 'track-bar-or-arm'],
+    staleOn: staleAfter('hose span'),
     where: hoseSpots,
   },
 ];

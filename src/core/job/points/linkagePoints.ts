@@ -1,7 +1,8 @@
 import { applies, FEATURES, type Feature } from '../../linkage/features';
+import { staleAfter } from '../changes';
 import { AXLES, cornersOf, type Place, type VehicleState } from '../places';
 import type { JobDocument } from '../schema';
-import { BOTH, length, spots, type Point } from './point';
+import { BOTH, length, shockHolds, spots, type Point } from './point';
 
 const BEFORE = ['before'] as const;
 
@@ -98,6 +99,8 @@ export const linkagePoints: readonly Point[] = [
   ),
 ];
 
+/** Camber, caster and toe are read against the height and the load. */
+const ALIGNED = [...staleAfter('alignment'), 'load'] as const;
 const FRONT_CORNERS = ['FL', 'FR'] as const;
 const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: 'linkage' } as const;
 const hasShaft = (job: JobDocument, axle: 'front' | 'rear'): boolean =>
@@ -113,8 +116,9 @@ export const gaugePoints: readonly Point[] = [
     how: 'From the alignment rack, wheels straight. Plus when the top leans out.',
     instrument: 'alignment-rack',
     signed: true,
+    alsoStale: shockHolds,
     range: [-3, 3],
-    staleOn: ['alignment', 'spring', 'load', 'track-bar-or-arm'],
+    staleOn: ALIGNED,
     where: () => spots(FRONT_CORNERS, 'floor'),
   },
   {
@@ -125,8 +129,9 @@ export const gaugePoints: readonly Point[] = [
     how: 'From the alignment rack, steering wheel straight. Plus is toe-in.',
     instrument: 'alignment-rack',
     signed: true,
+    alsoStale: shockHolds,
     range: [-1.5, 1.5],
-    staleOn: ['alignment', 'spring', 'load', 'track-bar-or-arm'],
+    staleOn: ALIGNED,
     where: () => spots(FRONT_CORNERS, 'floor'),
   },
   {
@@ -137,8 +142,9 @@ export const gaugePoints: readonly Point[] = [
     how: 'From the alignment rack’s steer sweep. Plus when the top of the steering axis leans rearward.',
     instrument: 'alignment-rack',
     signed: true,
+    alsoStale: shockHolds,
     range: [-2, 12],
-    staleOn: ['alignment', 'spring', 'load', 'track-bar-or-arm'],
+    staleOn: ALIGNED,
     where: () => spots(FRONT_CORNERS, 'floor'),
   },
   {
@@ -150,7 +156,7 @@ export const gaugePoints: readonly Point[] = [
     instrument: 'digital-gauge',
     signed: true,
     range: [-15, 25],
-    staleOn: ['spring', 'load', 'track-bar-or-arm'],
+    staleOn: [...staleAfter('driveline'), 'load'],
     where: (job) =>
       spots(
         AXLES.filter((axle) => hasShaft(job, axle)),
@@ -166,7 +172,7 @@ export const gaugePoints: readonly Point[] = [
     instrument: 'tape-hidden',
     drawing: 'linkage',
     range: [200, 2200],
-    staleOn: ['spring', 'load', 'track-bar-or-arm'],
+    staleOn: [...staleAfter('driveline'), 'load'],
     where: (job) =>
       spots(
         AXLES.filter((axle) => hasShaft(job, axle)),

@@ -1,7 +1,7 @@
 import type { Quantity } from '../../units/quantity';
 import type { InstrumentId } from '../../uncertainty/instruments';
 import type { ChangeKind } from '../changes';
-import { AXLES, type Axle, type Corner, type Place, type VehicleState } from '../places';
+import { AXLES, axleOf, isCorner, type Axle, type Corner, type Place, type VehicleState } from '../places';
 import { isBeam, type JobDocument, type ReadingGate } from '../schema';
 
 /** Which drawing shows where the tape or gauge goes. */
@@ -16,12 +16,27 @@ export type PointDrawing =
   | 'hose'
   | 'bar'
   | 'lamp'
+  | 'block'
+  | 'flex'
   | 'load'
   | 'hand'
   | 'tyre'
   | 'linkage'
   | 'clock'
   | 'wheel';
+
+/** One of the answers to a thing that is looked at; `good` false where it is a warning or a fault by itself. */
+export interface Choice {
+  id: string;
+  name: string;
+  good: boolean;
+}
+/** Where, how the vehicle stands, and at which gate. */
+export interface Asked {
+  gate: ReadingGate;
+  place: Place;
+  state: VehicleState;
+}
 
 /** One thing that is measured or looked at, wherever on the vehicle it applies. */
 export interface Point {
@@ -35,8 +50,14 @@ export interface Point {
   instrument: InstrumentId;
   drawing: PointDrawing;
   gates: readonly ReadingGate[];
-  /** Asked on the short route: safety or the promise needs it, or the height school does. */
-  essential: boolean | 'floor-to-lip';
+  /** Asked on the short route: safety or the promise needs it, or the height school does, or what this job says. */
+  essential: boolean | 'floor-to-lip' | ((job: JobDocument, asked: Asked) => boolean);
+  /** Not every vehicle has it, although the short route asks: “not fitted” is an answer. */
+  lacking?: boolean;
+  /** The answers of a thing that is looked at, where “good” and “fault” do not say it. */
+  choices?: readonly Choice[];
+  /** What no vehicle can be, base unit; where left out, what its quantity allows (`hardBounds`). */
+  bounds?: readonly [number, number];
   /** Ride height: carries settling repeatability, and is read in two sets at After. */
   rideHeight: boolean;
   /** Plausible range in the base unit; outside it is asked about once. */
@@ -47,6 +68,8 @@ export interface Point {
   /** May be minus: the keypad has a sign. */
   signed?: boolean;
   staleOn: readonly ChangeKind[];
+  /** Changes that make it stale there only. */
+  alsoStale?(job: JobDocument, at: { place: Place; state: VehicleState }): readonly ChangeKind[];
   /** Where and in which vehicle states it is taken on this job; empty where it does not apply. */
   where(job: JobDocument): { place: Place; state: VehicleState }[];
 }
@@ -72,8 +95,18 @@ export const hoseSpots = (job: JobDocument): Spot[] => [
   ...spots(FRONT, 'droop-left', 'droop-right'),
 ];
 
-export const MOVES_BODY: ChangeKind[] = ['spring', 'tyre-or-wheel', 'tyre-pressure', 'load', 'track-bar-or-arm'];
-export const MOVES_TYRE: ChangeKind[] = ['spring', 'tyre-or-wheel', 'load', 'track-bar-or-arm', 'alignment', 'trim'];
+/** A shock that carries the spring holds the vehicle up: another one, other heights. Source: engineering, stale. */
+export const shockHolds = (job: JobDocument, { place }: { place: Place }): readonly ChangeKind[] => {
+  const axle = isCorner(place) ? axleOf(place) : place;
+  const kind = axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
+  return kind === 'wishbone-coil-over' ? ['shock-or-strap'] : [];
+};
+/** Turned wheels stand where the steering puts them; straight ahead they do not move with it. */
+export const steeringMoves = (_job: JobDocument, { state }: { state: VehicleState }): readonly ChangeKind[] =>
+  state === 'floor' ? [] : ['alignment'];
+/** Changed since Before: at the build or after it. */
+export const changedSince = (job: JobDocument, ...kinds: readonly ChangeKind[]): boolean =>
+  job.changes.some((c) => kinds.includes(c.kind) && (c.gate === 'build' || c.gate === 'after'));
 export const BOTH: readonly ReadingGate[] = ['before', 'after'];
 export const AFTER: readonly ReadingGate[] = ['after'];
 

@@ -1,5 +1,7 @@
-import { AXLES, CORNERS } from '../places';
-import { spots, MOVES_BODY, BOTH, length, type Point } from './point';
+import { lipIsAltered } from '../altered';
+import { staleAfter } from '../changes';
+import { AXLES, axleOf, CORNERS } from '../places';
+import { spots, BOTH, length, shockHolds, type Point } from './point';
 
 /** What the stance is worked from: load, tyres, heights, lamp. */
 export const stancePoints: readonly Point[] = [
@@ -48,7 +50,7 @@ export const stancePoints: readonly Point[] = [
     rideHeight: false,
     range: [120, 500],
     seconds: 15,
-    staleOn: ['tyre-pressure', 'tyre-or-wheel'],
+    staleOn: staleAfter('pressure'),
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -59,7 +61,7 @@ export const stancePoints: readonly Point[] = [
     how: 'Across the tread over the hub centre, or the tape round the tread divided by 3.1416. Printed sizes run over and under.',
     drawing: 'tyre',
     range: [600, 1100],
-    staleOn: ['tyre-or-wheel'],
+    staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -72,7 +74,8 @@ export const stancePoints: readonly Point[] = [
     essential: true,
     rideHeight: true,
     range: [300, 800],
-    staleOn: MOVES_BODY,
+    staleOn: staleAfter('hub height'),
+    alsoStale: shockHolds,
     where: (job) => (job.job.heightSchool === 'hub-to-lip' ? spots(CORNERS, 'floor') : []),
   },
   {
@@ -85,7 +88,8 @@ export const stancePoints: readonly Point[] = [
     essential: true,
     rideHeight: true,
     range: [650, 1350],
-    staleOn: MOVES_BODY,
+    staleOn: staleAfter('floor height'),
+    alsoStale: shockHolds,
     where: (job) => (job.job.heightSchool === 'floor-to-lip' ? spots(CORNERS, 'floor') : []),
   },
   {
@@ -97,7 +101,7 @@ export const stancePoints: readonly Point[] = [
     drawing: 'radius',
     essential: 'floor-to-lip',
     range: [280, 560],
-    staleOn: ['tyre-or-wheel', 'tyre-pressure', 'load'],
+    staleOn: staleAfter('tyre size', 'pressure', 'load'),
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -110,8 +114,13 @@ export const stancePoints: readonly Point[] = [
     essential: true,
     rideHeight: true,
     range: [300, 1100],
-    staleOn: MOVES_BODY,
-    where: (job) => (job.job.lipWillChange ? spots(CORNERS, 'floor') : []),
+    staleOn: staleAfter('body mark'),
+    alsoStale: shockHolds,
+    where: (job) =>
+      spots(
+        CORNERS.filter((corner) => lipIsAltered(job, axleOf(corner))),
+        'floor',
+      ),
   },
   {
     ...length,
@@ -122,7 +131,7 @@ export const stancePoints: readonly Point[] = [
     drawing: 'lamp',
     essential: true,
     range: [500, 1400],
-    staleOn: ['spring', 'tyre-or-wheel', 'tyre-pressure', 'load', 'lamp'],
+    staleOn: staleAfter('lamps'),
     where: () => spots(['vehicle'], 'floor'),
   },
 ];

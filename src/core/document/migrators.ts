@@ -1,0 +1,44 @@
+/** A document as it was written: nothing is known of it but that it is an object. */
+export type Written = Readonly<Record<string, unknown>>;
+
+/**
+ * How a document of one version becomes one of the next. Old shapes are spelt out here and never taken from today's
+ * code: today's code goes on, what was written stays.
+ */
+export interface Migrator {
+  from: number;
+  migrate(written: Written): Written;
+}
+
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/**
+ * 1 → 2. The first files knew no notes, overlaps, openings, geometry or fitments; limits had no decision rule; nobody
+ * could confirm an unlikely reading or answer for what is checked elsewhere.
+ */
+const one: Migrator = {
+  from: 1,
+  migrate: (written) => ({
+    notes: [],
+    overlaps: [],
+    openings: [],
+    geometry: { before: null, asBuilt: null },
+    fitments: { asked: null, suggested: null },
+    ...written,
+    version: 2,
+    limits: isObject(written.limits)
+      ? Object.fromEntries(
+          Object.entries(written.limits).map(([key, limit]) => [
+            key,
+            isObject(limit) ? { ...limit, rule: null } : limit,
+          ]),
+        )
+      : written.limits,
+    confirmations: [],
+    stationLines: [],
+  }),
+};
+
+/** In order, one a version. */
+export const MIGRATORS: readonly Migrator[] = [one];

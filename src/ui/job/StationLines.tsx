@@ -1,0 +1,139 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { lineSaid, STATION_LINES } from '@/core/checks/stationLines';
+import type { JobDocument, StationLineName } from '@/core/job/schema';
+import { whenShort } from '@/core/time/when';
+import { answerLine } from '@/server/actions/job';
+import { Arm } from '../drawings/Arm';
+import { useAsk } from '../room/useAsk';
+
+/** Alignment, driveline angles and axle place: a lead answers for each, and it prints. */
+export function StationLines({
+  jobId,
+  job,
+  may,
+  zone,
+}: {
+  jobId: string;
+  job: JobDocument;
+  /** Whether whoever looks may answer. */
+  may: boolean;
+  zone: string;
+}) {
+  return (
+    <section aria-labelledby="lines" className="space-y-2 border-t border-rule pt-4">
+      <h2 id="lines">Answered for by a lead</h2>
+      <p className="hint">
+        Not worked by this tool yet, and never left unsaid: checked, with the figures, or not done here and why. It
+        prints on the customer’s sheet.
+      </p>
+      <ul className="ruled">
+        {STATION_LINES.map(({ line, title, wants }) => {
+          const found = lineSaid(job, line);
+          const stands = found && !found.stale;
+          return (
+            <li key={line} className="py-3" data-line={line}>
+              <div className="flex items-start gap-3">
+                <Arm verdict={stands ? 'Watch' : 'Not measured'} />
+                <div className="min-w-0 flex-1">
+                  <p className="font-bold">{title}</p>
+                  <p className="text-[15px]">
+                    {found
+                      ? `${found.said.answer === 'checked' ? 'Checked' : 'Not done here'}, ${found.said.by}, ${whenShort(found.said.at, zone)}: ${found.said.text}`
+                      : `Nobody has answered for it. Wanted: ${wants}.`}
+                  </p>
+                  {found?.stale && (
+                    <p className="font-semibold text-watch">
+                      Stale: {found.stale.what} was recorded since. Answer again.
+                    </p>
+                  )}
+                  {may && <Answer jobId={jobId} line={line} title={title} again={stands === true} />}
+                </div>
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+      {!may && <p className="hint">Only a lead answers.</p>}
+    </section>
+  );
+}
+
+function Answer({
+  jobId,
+  line,
+  title,
+  again,
+}: {
+  jobId: string;
+  line: StationLineName;
+  title: string;
+  again: boolean;
+}) {
+  const ask = useAsk();
+  const [open, setOpen] = useState(false);
+  const [answer, setAnswer] = useState<'checked' | 'not-done-here'>('checked');
+  const [text, setText] = useState('');
+  const [wrong, setWrong] = useState('');
+  const [busy, start] = useTransition();
+  if (!open)
+    return (
+      <button type="button" className="btn mt-2" onClick={() => setOpen(true)}>
+        {again ? 'Answer anew' : `Answer for ${title.toLowerCase()}`}
+      </button>
+    );
+  return (
+    <form
+      className="space-y-3 pt-2"
+      action={() =>
+        start(async () => {
+          const done = await ask(() => answerLine(jobId, { line, answer, text }));
+          setWrong(done.ok ? '' : done.message);
+          if (done.ok) {
+            setOpen(false);
+            setText('');
+          }
+        })
+      }
+    >
+      <fieldset className="flex flex-wrap gap-x-6">
+        <legend className="sr-only">{title}</legend>
+        {(
+          [
+            ['checked', 'Checked, figures below'],
+            ['not-done-here', 'Not done here, because'],
+          ] as const
+        ).map(([value, label]) => (
+          <label key={value} className="flex min-h-12 items-center gap-3">
+            <input
+              type="radio"
+              className="size-5"
+              name={`answer-${line}`}
+              checked={answer === value}
+              onChange={() => setAnswer(value)}
+            />
+            {label}
+          </label>
+        ))}
+      </fieldset>
+      <label className="field">
+        {answer === 'checked' ? 'The figures' : 'Why not'}
+        <textarea rows={2} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
+        {wrong && (
+          <span role="alert" className="wrong">
+            {wrong}
+          </span>
+        )}
+      </label>
+      <div className="flex flex-wrap gap-3">
+        <button className="btn btn-main" disabled={busy}>
+          File answer
+        </button>
+        <button type="button" className="btn" onClick={() => setOpen(false)}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}
