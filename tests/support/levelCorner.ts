@@ -60,5 +60,6 @@ export const problemOf = (obstacles: ClearanceObstacle[], more: Partial<Problem>
     hose: { clear: 20, stop: 10, source: 'test', rule: 'safety' },
   },
   axleMoves: 0,
+  from: LEVEL.left.hub.centre,
   ...more,
 });

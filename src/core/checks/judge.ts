@@ -17,7 +17,7 @@ export interface Judged {
 }
 
 /** Differences of this size are rounding, not margin. */
-const ROUNDING = 1e-9;
+const ROUNDING = 1e-6;
 
 /** How much margin to Clear a rule asks for, in the figure's unit. */
 export const guard = (rule: DecisionRule, u: number): number =>

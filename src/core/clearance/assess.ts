@@ -4,16 +4,17 @@ import type { Tyre } from '../suspension/schema';
 import { K } from '../uncertainty/propagate';
 import { cloudOf } from './cloud';
 import { contactOf } from './contact';
-import { curesOf } from './cures';
+import { candidatesOf } from './cures';
 import { gapU } from './gapUncertainty';
 import { leastGap } from './leastGap';
 import type { LeastGap } from './nearestPose';
 import { inGrade, type GradeName } from './poses';
-import type { ObstacleResult, Problem } from './problem';
+import type { Cure, ObstacleResult, Problem } from './problem';
 import { profileGap, profileOf } from './profile';
 import { SAMPLE_STEP } from './sampled';
 import { judgedGrade, rowsIn, sweepOf, type SweptCorner } from './sweptCorner';
 import { hourOf } from './taped';
+import { leastThatClears, sweptWith, withCure } from './withCure';
 
 /** One obstacle of a swept corner judged for a tyre; null where none of its poses can be reached. */
 export function judgeObstacle(
@@ -67,12 +68,17 @@ export function judgeObstacle(
 
 const gradeOfPath = (swept: SweptCorner, at: LeastGap): GradeName => swept.paths[at.path]?.grade ?? 'Crossed';
 
+/**
+ * The cures of one obstacle that read not Clear: each is put on the question, swept over all of that question's own
+ * poses and judged again before it is told; it reads Clear, and one mm (one percent of lock) less does not.
+ */
 function curesFor(swept: SweptCorner, index: number, tyre: Tyre, result: ObstacleResult): ObstacleResult['cures'] {
-  const { problem, corner, map, steers } = swept;
+  const { corner, map, steers } = swept;
+  const problem: Problem = { ...swept.problem, tyre };
   const obstacle = problem.obstacles[index];
   if (!obstacle) return [];
   const rows = map.rows.filter((row) => inGrade(row, result.grade));
-  // Cures are told to the whole mm: every eighth sample, 11 mm apart, and every second steering step will do.
+  // Where to begin is told well enough by every eighth sample, 11 mm apart, and every second steering step.
   const cloud = cloudOf(
     corner,
     index,
@@ -81,26 +87,45 @@ function curesFor(swept: SweptCorner, index: number, tyre: Tyre, result: Obstacl
     { every: 8, give: problem.rules.compliance },
   );
   const wanted = result.limit.clear + guard(result.limit.rule, result.u);
-  const cures = curesOf(cloud, obstacle, tyre, wanted, problem.own, problem.axleMoves);
+  const clears = (kind: Cure['kind'], amount: number): boolean => {
+    const cured = withCure(problem, index, kind, amount);
+    return judgeObstacle(sweptWith(cured), 0, cured.tyre, false)?.verdict === 'Clear';
+  };
+  const found = candidatesOf(cloud, index, problem, wanted).flatMap(({ kind, way, guess, most }): Cure[] => {
+    const by = leastThatClears((n) => clears(kind, way * n), most, guess);
+    const beyond = (kind === 'trim' || kind === 'move') && obstacle.givesBy !== null && (by ?? 0) > obstacle.givesBy;
+    return by === null ? [] : [{ kind, amount: way * by, beyond, spoils: [] }];
+  });
+  // Of two ways the same thing could go, the nearer.
+  const cures = found.filter(
+    (cure) => !found.some((other) => other.kind === cure.kind && Math.abs(other.amount) < Math.abs(cure.amount)),
+  );
+  return withSpoils(swept, index, tyre, cures);
+}
+
+/** Each cure with the obstacles that are clear now and would then no longer be. */
+function withSpoils(swept: SweptCorner, index: number, tyre: Tyre, cures: readonly Cure[]): Cure[] {
+  const { problem, map } = swept;
   const others = problem.obstacles.flatMap((o, i) => {
     if (i === index) return [];
     const profile = profileOf(map, i, rowsIn(map, judgedGrade(o, problem.grade)));
     const { clear } = problem.limits[o.meets];
     return profileGap(profile, tyre, tyre.planeOffset) >= clear ? [{ name: o.name, profile, clear }] : [];
   });
-  for (const cure of cures) {
+  return cures.map((cure) => {
     const changed: Tyre | null =
       cure.kind === 'offset'
         ? { ...tyre, planeOffset: tyre.planeOffset - cure.amount }
         : cure.kind === 'diameter'
           ? { ...tyre, diameter: tyre.diameter - cure.amount }
           : null;
-    if (changed)
-      cure.spoils = others
-        .filter((o) => profileGap(o.profile, changed, changed.planeOffset) < o.clear)
-        .map((o) => o.name);
-  }
-  return cures;
+    return {
+      ...cure,
+      spoils: changed
+        ? others.filter((o) => profileGap(o.profile, changed, changed.planeOffset) < o.clear).map((o) => o.name)
+        : [],
+    };
+  });
 }
 
 const ORDER = { Stop: 0, Watch: 1, 'Not measured': 2, Clear: 3 } as const;

@@ -100,8 +100,8 @@ function faultOf({ geometry, fit }: FitFile, under: string): { path: string; fau
 
 const round = (v: number, places: number): number => Number(v.toFixed(places));
 
-/** What `fit` prints. Lengths mm, clock position in hours. */
-export function fitOf({ geometry, fit }: FitFile) {
+/** The question of one side as a file puts it: exact but for what it says itself. */
+export function fitProblem({ geometry, fit }: FitFile, side: SideName): Problem {
   const end = geometry[fit.end as EndName];
   if (!end) throw new Error('readFitFile lets no file through that lacks the end');
   const tyre = fit.tyre ?? end.tyre;
@@ -113,44 +113,56 @@ export function fitOf({ geometry, fit }: FitFile) {
     source: own ? 'the file' : LIMIT_FIGURES[key].source,
     rule: LIMIT_FIGURES[key].rule,
   });
-  const wheel = (side: SideName): WheelLimits => {
-    const w = limits[side] ?? limits;
+  const wheel = (of: SideName): WheelLimits => {
+    const w = limits[of] ?? limits;
     return { bump: w.bump, droop: w.droop, rest: w.rest ?? 0 };
   };
   const exact = { u: { rest: 0, bump: 0, droop: 0 }, assumed: { bump: false, droop: false } };
+  const own = sidesOf(end)[side];
+  return {
+    end,
+    side,
+    obstacles: (own.obstacles ?? []).map((o) => ({
+      id: o.id,
+      on: o.on,
+      points: o.points,
+      ...kindOfId(o.id, o.on),
+      givesBy: null,
+      u: { radial: limits.uncertainty ?? 0, axial: limits.uncertainty ?? 0, around: limits.uncertainty ?? 0 },
+      assumed: true,
+    })),
+    tyre,
+    tyreU: { diameter: 0, sectionWidth: 0, shoulder: 0, plane: 0 },
+    own: { ...wheel(side), ...exact },
+    across: { ...wheel(side === 'left' ? 'right' : 'left'), ...exact },
+    grade: fit.grade,
+    rules: {
+      streetDroop: limits.streetDroop ?? DEFAULT_RULES.streetDroop,
+      streetBump: limits.streetBump ?? DEFAULT_RULES.streetBump,
+      compliance: limits.compliance ?? 0,
+    },
+    steer: { from: -(limits.steer ?? 1), to: limits.steer ?? 1, u: 0 },
+    pointsU: new Map(),
+    limits: {
+      body: gap(limits.body, 'tyreToBody'),
+      arm: gap(limits.arm, 'tyreToArm'),
+      hose: gap(limits.hose, 'tyreToHose'),
+    },
+    axleMoves: AXLE_MOVES[end.type],
+    from: own.hub.centre,
+  };
+}
+
+/**
+ * What `fit` prints. Lengths mm, clock position in hours.
+ *
+ * @param withCures false leaves the cures out, which are most of the work
+ */
+export function fitOf(file: FitFile, withCures = true) {
+  const { fit } = file;
   const sideOf = (side: SideName) => {
-    const problem: Problem = {
-      end,
-      side,
-      obstacles: (sidesOf(end)[side].obstacles ?? []).map((o) => ({
-        id: o.id,
-        on: o.on,
-        points: o.points,
-        ...kindOfId(o.id, o.on),
-        givesBy: null,
-        u: { radial: limits.uncertainty ?? 0, axial: limits.uncertainty ?? 0, around: limits.uncertainty ?? 0 },
-        assumed: true,
-      })),
-      tyre,
-      tyreU: { diameter: 0, sectionWidth: 0, shoulder: 0, plane: 0 },
-      own: { ...wheel(side), ...exact },
-      across: { ...wheel(side === 'left' ? 'right' : 'left'), ...exact },
-      grade: fit.grade,
-      rules: {
-        streetDroop: limits.streetDroop ?? DEFAULT_RULES.streetDroop,
-        streetBump: limits.streetBump ?? DEFAULT_RULES.streetBump,
-        compliance: limits.compliance ?? 0,
-      },
-      steer: { from: -(limits.steer ?? 1), to: limits.steer ?? 1, u: 0 },
-      pointsU: new Map(),
-      limits: {
-        body: gap(limits.body, 'tyreToBody'),
-        arm: gap(limits.arm, 'tyreToArm'),
-        hose: gap(limits.hose, 'tyreToHose'),
-      },
-      axleMoves: AXLE_MOVES[end.type],
-    };
-    const { swept, results } = assess(problem);
+    const problem = fitProblem(file, side);
+    const { swept, results } = assess(problem, withCures);
     const inside = new Set(startsInside(problem));
     return {
       poses: swept.map.rows.length * swept.steers.length,
@@ -173,5 +185,6 @@ export function fitOf({ geometry, fit }: FitFile) {
       })),
     };
   };
+  const { tyre } = fitProblem(file, 'left');
   return { fit: { end: fit.end, grade: fit.grade, tyre, left: sideOf('left'), right: sideOf('right') } };
 }

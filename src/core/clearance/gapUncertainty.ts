@@ -73,7 +73,8 @@ export function gapU(swept: SweptCorner, index: number, tyre: Tyre, at: LeastGap
 }
 
 const CENTRE = ['centreX', 'centreY', 'centreZ', 'axisX', 'axisY', 'axisZ'] as const;
-const known = new WeakMap<Problem, Map<string, ReturnType<typeof sensitivities>>>();
+/** By the linkage's uncertainties: a question and its cures share them, and answer alike. */
+const known = new WeakMap<Problem['pointsU'], Map<string, ReturnType<typeof sensitivities>>>();
 
 /** How the wheel's centre and axis answer to each of the linkage's unsure numbers at a pose. */
 function wheelAnswers(
@@ -125,9 +126,9 @@ function linkageU(problem: Problem, at: LeastGap, near: Nearest, normal: Vec3, a
   const across = problem.end.type === 'double-wishbone' ? 0 : third(at.across, problem.across);
   // Where the stops' angle was measured the steering's points no longer matter: straight ahead stands for all.
   const steer = problem.steer.u > 0 ? 0 : at.steer * 2;
-  const key = [third(at.own, problem.own), across, steer].map(Math.round).join('/');
-  const mine = known.get(problem) ?? new Map<string, ReturnType<typeof sensitivities>>();
-  known.set(problem, mine);
+  const key = [problem.side, ...[third(at.own, problem.own), across, steer].map(Math.round)].join('/');
+  const mine = known.get(problem.pointsU) ?? new Map<string, ReturnType<typeof sensitivities>>();
+  known.set(problem.pointsU, mine);
   let rows = mine.get(key);
   if (!rows) {
     rows = wheelAnswers(problem, at);

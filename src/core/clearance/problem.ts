@@ -61,6 +61,8 @@ export interface Problem {
   limits: Readonly<Record<Meets, GapLimit>>;
   /** How far the axle could be put forward or back by its arms, mm. */
   axleMoves: number;
+  /** The hub centre as the obstacles were taped: what is cut back goes away from it. */
+  from: Vec3;
 }
 
 /** A travel, the one across, and the steering at which something is nearest. */

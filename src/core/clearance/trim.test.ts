@@ -1,10 +1,12 @@
+import { answered, hubOf, problemOfQuestion, type FitQuestion } from '../../../tests/support/fitCases';
 import { exactly, obstacle, problemOf } from '../../../tests/support/levelCorner';
 import { readStockCsv, stockCsv } from '../formats/stockCsv';
 import { RULER, trimDxf, trimSvg, trimTitle } from '../formats/trimFiles';
 import { DEFAULT_STOCK } from '../fit/rules';
 import { assess } from './assess';
 import { sweepOf } from './sweptCorner';
-import { trimTemplate } from './trim';
+import { sampled } from './sampled';
+import { depthsFor, trimTemplate } from './trim';
 
 const still = { steer: { from: 0, to: 0, u: 0 } };
 /** A lip 495 over the hub: 495 − 90 − 400 = 5 mm at full bump, straight above. */
@@ -48,6 +50,52 @@ describe('a trim template', () => {
     expect(r?.gap ?? 0).toBeGreaterThan(19.3);
     expect(r?.gap ?? 0).toBeLessThan(21);
   });
+
+  test.each(['four-link-front', 'wishbone', 'radius-arm-front'] as const)(
+    'an edge met at lock, cut along it and swept again, keeps the gap: %s',
+    (name) => {
+      let deepest = 0;
+      for (const [ahead, out] of [
+        [-402, -205],
+        [404, -232],
+        [-396, -236],
+      ] as const) {
+        const q: FitQuestion = {
+          name,
+          grade: 'Crossed',
+          tyre: { diameter: 803, sectionWidth: 271, shoulderRadius: 34, planeOffset: 4 },
+          left: { bump: 83, droop: -77 },
+          right: { bump: 97, droop: -84 },
+          steer: 1,
+          compliance: 4,
+          uncertainty: 0,
+          obstacle: {
+            id: 'liner-rear',
+            points: [
+              [ahead, out, -30],
+              [ahead * 1.02, out - 10, 60],
+            ],
+          },
+        };
+        const problem = problemOfQuestion(q);
+        const { sweep, swept } = sweepOf(problem);
+        sweep.all();
+        const [hx, hy, hz] = hubOf(name);
+        const edge = sampled(problem.obstacles[0]?.points ?? []);
+        const depths = depthsFor(swept, 0, problem.tyre, edge, 11);
+        if (!depths) throw new Error(`${name} ${ahead}: no cut does it`);
+        deepest = Math.max(deepest, ...depths);
+        const cut = edge.map(([x, y, z], k): [number, number, number] => {
+          const angle = Math.atan2(z - hz, x - hx);
+          const d = depths[k] ?? 0;
+          return [x + d * Math.cos(angle) - hx, y - hy, z + d * Math.sin(angle) - hz];
+        });
+        const after = answered({ ...q, obstacle: { id: 'liner-rear', points: cut } }, false);
+        expect(after.gap).toBeGreaterThan(10.9);
+      }
+      expect(deepest).toBeGreaterThan(3);
+    },
+  );
 
   test('none where nothing needs to be cut, or no cut does it', () => {
     expect(template(4)).toBeNull();

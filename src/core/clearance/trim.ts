@@ -1,11 +1,14 @@
 import { dot, minus, type Vec3 } from '../geometry/point';
 import { tyreDistance } from '../geometry/tyreDistance';
 import { K } from '../uncertainty/propagate';
-import { cloudOf } from './cloud';
-import { inGrade } from './poses';
 import type { Tyre } from '../suspension/schema';
+import { shiftsOf } from './corner';
+import { leastGap } from './leastGap';
+import { inGrade, type GradeName } from './poses';
+import { sampled } from './sampled';
 import { judgedGrade, type SweptCorner } from './sweptCorner';
 import { wheelPlane } from './taped';
+import { awayFrom, sweptWith } from './withCure';
 
 /** What is cut off one stretch of an edge, true size, seen square to the wheel from outside. mm. */
 export interface TrimPatch {
@@ -31,11 +34,45 @@ export interface TrimTemplate {
 
 /** No obstacle is cut back farther than this, mm. */
 const DEEPEST = 120;
+/** Cut to this, mm; and how often what the grid of poses missed is put right. */
+const FINE = 0.05;
+const TRIES = 4;
+
+/** Where the wheel stands at every pose of a grade: centre and axis, six numbers each. */
+function wheelPoses(swept: SweptCorner, grade: GradeName): Float64Array {
+  const { corner, map, steers } = swept;
+  const out: number[] = [];
+  for (const row of map.rows)
+    if (inGrade(row, grade))
+      for (const steer of steers)
+        if (corner.pose(row.own, row.across, steer)) out.push(...corner.centre.toVec(), ...corner.axis.toVec());
+  return Float64Array.from(out);
+}
+
+/** Least gap of one point of the body over all those poses, the wheel's give in it, mm. */
+function leastOver(poses: Float64Array, tyre: Tyre, shifts: readonly number[], [x, y, z]: Vec3): number {
+  let best = Infinity;
+  for (let i = 0; i < poses.length; i += 6) {
+    const [ax, ay, az] = [poses[i + 3] as number, poses[i + 4] as number, poses[i + 5] as number];
+    const dy = y - (poses[i + 1] as number);
+    const dz = z - (poses[i + 2] as number);
+    for (const shift of shifts) {
+      const dx = x - (poses[i] as number) - shift;
+      const s = dx * ax + dy * ay + dz * az;
+      const r = Math.sqrt(Math.max(0, dx * dx + dy * dy + dz * dz - s * s));
+      const gap = tyreDistance(tyre, r, s - tyre.planeOffset);
+      if (gap < best) best = gap;
+    }
+  }
+  return best;
+}
 
 /**
  * The outline to cut on a liner or weld so that a tyre keeps a chosen gap over every pose of the grade. Each sample of
- * the edge goes straight away from the hub until its own least gap is the one chosen; a stretch that keeps it already
- * is left. True size, in the plane of the wheel: on a panel that stands across the wheel lay it square to the axle.
+ * the edge goes straight away from the hub along the body, whatever the steer, until its own least gap is the one
+ * chosen; a stretch that keeps it already is left. The cut edge is then put in the old one's place and swept again: it
+ * keeps the gap, or is cut deeper until it does. True size, in the plane of the wheel: on a panel that stands across
+ * the wheel lay it square to the axle.
  *
  * @param gap mm to be left, the uncertainty of the obstacle's own figure is added
  * @param u standard uncertainty of that figure, mm
@@ -48,27 +85,24 @@ export function trimTemplate(
   gap: number,
   u: number,
 ): TrimTemplate | null {
-  const { problem, corner, map, steers } = swept;
+  const { problem, corner } = swept;
   const obstacle = problem.obstacles[index];
-  if (!obstacle) return null;
-  const rows = map.rows.filter((row) => inGrade(row, judgedGrade(obstacle, problem.grade)));
-  const cloud = cloudOf(corner, index, rows, steers, { give: problem.rules.compliance });
+  if (obstacle?.on !== 'body') return null;
   const wanted = gap + K * u;
-  const depths = Array.from({ length: cloud.width / cloud.shifts }, (_, k) => depthFor(cloud, k, tyre, wanted));
-  if (depths.every((d) => d === 0)) return null;
-  if (depths.some((d) => d === null)) return null;
+  const edge3 = sampled(obstacle.points);
+  const depths = depthsFor(swept, index, tyre, edge3, wanted);
+  if (!depths || depths.every((d) => d === 0)) return null;
 
   // In the plane of the wheel as it stands at rest, hub centre at 0.
   corner.pose(0, 0, 0);
   const centre = corner.centre.toVec();
   const { up, forward } = wheelPlane({ centre, axis: corner.axis.toVec(), side: problem.side });
-  const flat = (p: Vec3): [number, number] => [dot(minus(p, centre), forward), dot(minus(p, centre), up)];
-  const edge = corner.samplesNow(index).map(flat);
-  const cut = edge.map(([x, y], k): [number, number] => {
-    const r = Math.hypot(x, y) || 1;
-    const d = depths[k] ?? 0;
-    return [x + (x / r) * d, y + (y / r) * d];
-  });
+  const flat = (p: readonly number[]): [number, number] => {
+    const d = minus([p[0] ?? 0, p[1] ?? 0, p[2] ?? 0], centre);
+    return [dot(d, forward), dot(d, up)];
+  };
+  const edge = edge3.map(flat);
+  const cut = edge3.map((p, k) => flat(awayFrom(problem.from, p, depths[k] ?? 0)));
   const patches: TrimPatch[] = [];
   let from = -1;
   for (let k = 0; k <= edge.length; k++) {
@@ -80,7 +114,7 @@ export function trimTemplate(
       patches.push({
         edge: edge.slice(a, b + 1),
         cut: cut.slice(a, b + 1),
-        depth: Math.max(...depths.slice(a, b + 1).map((d) => d ?? 0)),
+        depth: Math.max(...depths.slice(a, b + 1)),
       });
       from = -1;
     }
@@ -102,23 +136,51 @@ export function trimTemplate(
   };
 }
 
+/** How deep each sample has to go so that the whole cut edge keeps the gap; null where not even the deepest cut does. */
+export function depthsFor(
+  swept: SweptCorner,
+  index: number,
+  tyre: Tyre,
+  edge: readonly (readonly number[])[],
+  wanted: number,
+): number[] | null {
+  const { problem } = swept;
+  const obstacle = problem.obstacles[index];
+  if (!obstacle) return null;
+  const grade = judgedGrade(obstacle, problem.grade);
+  const poses = wheelPoses(swept, grade);
+  const shifts = shiftsOf(obstacle.on, problem.rules.compliance);
+  let keep = wanted;
+  for (let tried = 0; tried < TRIES; tried++) {
+    const depths = edge.map((p) => depthFor(poses, shifts, problem.from, tyre, p, keep));
+    if (depths.some((d) => d === null)) return null;
+    const sure = depths.map((d) => d ?? 0);
+    const points = edge.map((p, k) => awayFrom(problem.from, p, sure[k] ?? 0));
+    const again = sweptWith({ ...problem, tyre, obstacles: [{ ...obstacle, points }] });
+    const least = leastGap(again, 0, tyre, grade)?.gap ?? Infinity;
+    if (least >= wanted - FINE || sure.every((d) => d === 0)) return sure;
+    // Between two poses of the grid it comes nearer still.
+    keep += wanted - least + FINE;
+  }
+  return null;
+}
+
 /** How deep one sample has to go; null where not even the deepest cut does. */
-function depthFor(cloud: ReturnType<typeof cloudOf>, k: number, tyre: Tyre, wanted: number): number | null {
-  const least = (trim: number): number => {
-    let best = Infinity;
-    for (let from = k * cloud.shifts; from < cloud.s.length; from += cloud.width)
-      for (let n = from; n < from + cloud.shifts; n++) {
-        const s = cloud.s[n] as number;
-        if (s !== s) continue;
-        const gap = tyreDistance(tyre, (cloud.r[n] as number) + trim, s - tyre.planeOffset);
-        if (gap < best) best = gap;
-      }
-    return best;
-  };
-  if (least(0) >= wanted) return 0;
+function depthFor(
+  poses: Float64Array,
+  shifts: readonly number[],
+  from: Vec3,
+  tyre: Tyre,
+  p: readonly number[],
+  wanted: number,
+): number | null {
+  const least = (cut: number): number => leastOver(poses, tyre, shifts, awayFrom(from, p, cut));
+  const now = least(0);
+  if (now >= wanted) return 0;
   if (least(DEEPEST) < wanted) return null;
-  let [low, high] = [0, DEEPEST];
-  while (high - low > 0.05) {
+  // Cut by so much, no gap grows by more.
+  let [low, high] = [Math.max(0, wanted - now - FINE), DEEPEST];
+  while (high - low > FINE) {
     const middle = (low + high) / 2;
     if (least(middle) >= wanted) high = middle;
     else low = middle;

@@ -1,5 +1,6 @@
 import { carrierOf, obstacleKind, kindOfId, OBSTACLES, type ObstacleKind } from '../clearance/catalogue';
 import type { ClearanceObstacle, PointU } from '../clearance/problem';
+import { awayFrom } from '../clearance/withCure';
 import { distanceFromGap, inwardFromGap, tapedEdge, tapedPoint, type Wheel } from '../clearance/taped';
 import { figuresOf, type Figure, type Figures } from '../job/figures';
 import { axleOf, cornersOf, otherSide, type Corner } from '../job/places';
@@ -317,10 +318,8 @@ export function obstaclesAt(
       ...o,
       u: done ? { ...o.u, radial: Math.hypot(o.u.radial, done.u) } : o.u,
       points: o.points.map(([x, y, z]): [number, number, number] => {
-        if (cut === 0) return [x, y, z + up];
-        const [dx, dz] = [x - wheel.centre[0], z - wheel.centre[2]];
-        const r = Math.hypot(dx, dz) || 1;
-        return [x + (dx / r) * cut, y, z + (dz / r) * cut + up];
+        const [a, b, c] = awayFrom(wheel.centre, [x, y, z], cut);
+        return [a, b, c + up];
       }),
     };
   });

@@ -13,7 +13,7 @@ import { wheelAt, wheelOf, type FittedWheel } from './fitted';
 import type { Fitment } from '../tyre/fitment';
 import { calibrated, solidOf } from './gaps';
 import { cutsAt, type Cut } from './cuts';
-import { obstaclesAt, obstaclesOf, type CornerObstacles } from './obstacles';
+import { obstaclesAt, obstaclesOf, referenceWheel, type CornerObstacles } from './obstacles';
 import { limitsAt, type SaidLimits } from './travel';
 
 /** The question of one corner, ready to be swept, with all that is to be said about what it stands on. */
@@ -91,6 +91,7 @@ export function problemAt(job: JobDocument, corner: Corner, stage: Stage, fitmen
     pointsU: lock.measured ? withoutSteering(uncertaintiesOf(end)) : uncertaintiesOf(end),
     limits: gapLimits(job),
     axleMoves: AXLE_MOVES[end.end.type],
+    from: referenceWheel(job, corner).centre,
   };
   const asFound = wheelAt(job, axle, 'before');
   const inside = startsInside({
