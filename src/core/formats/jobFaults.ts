@@ -13,7 +13,7 @@ import { BASE_UNIT, INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } fro
  * not the same, a time that cannot have been, limits the wrong way round.
  */
 export function jobFault(job: JobDocument): string | null {
-  return references(job) ?? limits(job) ?? times(job) ?? readings(job);
+  return references(job) ?? limits(job) ?? readings(job) ?? times(job);
 }
 
 function references(job: JobDocument): string | null {

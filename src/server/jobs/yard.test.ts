@@ -142,11 +142,33 @@ withDatabase('the Yard on a real database', () => {
   test('a changed limit judges open jobs at once and keeps its history', async () => {
     const [before] = await yard({ words: 'HG-0144' });
     expect(Standing.parse(before?.standing).verdict).toBe('Stop');
+    const [job] = await owner()
+      .select({ id: jobs.id, revision: jobs.revision })
+      .from(jobs)
+      .where(and(eq(jobs.shopId, ivo.shop.id), eq(jobs.number, 'HG-0144')));
+    const atBump = async (): Promise<string | undefined> => {
+      const document = await jobOf(ivo, job?.id ?? '');
+      return document && workJob(document).find((v) => v.check === 'gap-at-bump' && v.place === 'RL')?.verdict;
+    };
+    expect(await atBump()).toBe('Stop');
     expect(
       await saveLimit(ivo, { figure: 'tyreToBody', clear: '0 mm', stop: '-30 mm', source: 'demo rule' }, INCH_SHOP),
     ).toEqual({ ok: true });
-    const [after] = await yard({ words: 'HG-0144' });
-    expect(Standing.parse(after?.standing).verdict).not.toBe('Stop');
+    expect(await atBump()).not.toBe('Stop');
+    const [again] = await owner()
+      .select({ revision: jobs.revision })
+      .from(jobs)
+      .where(eq(jobs.id, job?.id ?? ''));
+    expect(again?.revision).toBe((job?.revision ?? 0) + 1);
+    // Tighter than the figure's own rule may be set, looser not.
+    const ruled = (figure: string, rule: string) =>
+      saveLimit(ivo, { figure, clear: '12 mm', stop: '2 mm', source: 'demo rule', rule }, INCH_SHOP);
+    expect(await ruled('tyreToArm', 'comfort')).toMatchObject({ ok: false, errors: { rule: expect.any(String) } });
+    expect(await ruled('tyreToBody', 'safety')).toEqual({ ok: true });
+    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody.rule).toBe('safety');
+    expect(
+      await saveLimit(ivo, { figure: 'tyreToBody', clear: '0 mm', stop: '-30 mm', source: 'demo rule' }, INCH_SHOP),
+    ).toEqual({ ok: true });
     expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody).toMatchObject({
       clear: 0,
       stop: -30,

@@ -1,0 +1,85 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { demoJobs } from '../../../scripts/demo/jobs';
+import { workJob } from '../checks/workJob';
+import { readJobFile } from '../formats/jobFile';
+import { JOB_VERSION } from '../job/schema';
+import { canonicalText, readSignedSheet } from '../sheet/signed';
+import { MIGRATORS } from './migrators';
+import { keptJob, readJob } from './readJob';
+
+const FOLDER = path.join(__dirname, 'fixtures');
+const text = (name: string) => readFileSync(path.join(FOLDER, name), 'utf8');
+const fixtures = readdirSync(FOLDER).map((name) => ({ name, version: Number(/^v(\d+)-/.exec(name)?.[1]) }));
+const jobs = fixtures.filter(({ name }) => !name.includes('signed-sheet'));
+
+describe('documents of any age', () => {
+  test('there is a migrator for every version before this one, and a fixture that each release wrote', () => {
+    const before = Array.from({ length: JOB_VERSION - 1 }, (_, i) => i + 1);
+    expect(MIGRATORS.map((m) => m.from)).toEqual(before);
+    for (const version of before) expect(jobs.filter((f) => f.version === version).length).toBeGreaterThan(0);
+  });
+  test.each(jobs)('$name opens, is this release’s, and can be worked', ({ name, version }) => {
+    const raw: unknown = JSON.parse(text(name));
+    const read = readJob(raw);
+    if (!read.ok) throw new Error(JSON.stringify(read));
+    expect([read.version, read.job.version]).toEqual([version, JOB_VERSION]);
+    // What was given stays as it was given: what is signed keeps its bytes.
+    expect(JSON.stringify(raw)).toBe(JSON.stringify(JSON.parse(text(name))));
+    expect(workJob(read.job).length).toBeGreaterThan(50);
+    // Read again as this release writes it, it is the same.
+    expect(readJob(JSON.parse(JSON.stringify(read.job)))).toEqual({ ...read, version: JOB_VERSION });
+  });
+  test('what the first release never wrote is filled in as none, and nothing that it wrote is lost', () => {
+    const raw = JSON.parse(text('v1-earliest.json')) as { readings: unknown[]; changes: unknown[] };
+    const job = keptJob(raw);
+    expect(job).toMatchObject({
+      notes: [],
+      overlaps: [],
+      openings: [],
+      confirmations: [],
+      stationLines: [],
+      geometry: { before: null, asBuilt: null },
+      fitments: { asked: null, suggested: null },
+    });
+    expect(job.kit?.patches).toEqual([]);
+    expect([job.readings, job.changes]).toEqual([raw.readings, raw.changes]);
+    expect(Object.values(job.limits).map((l) => l.rule)).toEqual(Object.keys(job.limits).map(() => null));
+  });
+  test('each migrator ran on what its release wrote, and leaves what it was given as it was', () => {
+    for (const { name, version } of jobs.filter((f) => f.version < JOB_VERSION)) {
+      const raw = JSON.parse(text(name)) as Readonly<Record<string, unknown>>;
+      const ran = MIGRATORS.filter((m) => m.from >= version);
+      expect(ran.length).toBe(JOB_VERSION - version);
+      const migrated = ran.reduce((far, m) => m.migrate(far), raw);
+      expect(migrated.version).toBe(JOB_VERSION);
+      expect(raw).toEqual(JSON.parse(text(name)));
+    }
+  });
+  test('a signed sheet of an earlier release opens and keeps its every byte', () => {
+    const sheet = text('v1-signed-sheet.json');
+    const read = readSignedSheet(sheet);
+    expect(canonicalText(read)).toBe(sheet);
+    expect(read.job.job.number).toBe('HG-0131');
+    expect(keptJob(read.job).version).toBe(JOB_VERSION);
+    // Its verdicts have neither rule nor standard uncertainty; nothing is made up for them.
+    expect(read.verdicts.every((v) => !('rule' in v))).toBe(true);
+  });
+  test('a later release’s document is told apart from a broken one', () => {
+    const [job] = demoJobs();
+    expect(readJob({ ...job, version: JOB_VERSION + 1, surprise: 1 })).toEqual({
+      ok: false,
+      newer: true,
+      version: JOB_VERSION + 1,
+    });
+    expect(readJobFile(JSON.stringify({ ...job, version: JOB_VERSION + 1 }))).toEqual({
+      ok: false,
+      fault: `version: ${JOB_VERSION + 1} was written by a later release than this one`,
+    });
+    for (const version of [0, 1.5, '2', null, undefined])
+      expect(readJob({ ...job, version })).toMatchObject({ ok: false, newer: false });
+    expect(readJob({ ...job, surprise: 1 })).toMatchObject({ ok: false, newer: false });
+    expect(() => keptJob({ ...job, surprise: 1 })).toThrow();
+    for (const odd of [null, 7, 'x', []]) expect(readJob(odd)).toMatchObject({ ok: false });
+  });
+});
