@@ -525,7 +525,28 @@ describe('the catalogue', () => {
     ['coil spring', 'arm'],
     ['bumper-bar', 'body'],
     ['mud-flap', 'body'],
+    // Whole words only: no link in a blinker, no arm in an alarm, no rod in a strode.
+    ['blinker', 'body'],
+    ['armrest', 'body'],
+    ['charm', 'body'],
+    ['sidelead', 'body'],
+    ['ball-joint', 'arm'],
+    ['ballJoint', 'arm'],
+    ['control_arms', 'arm'],
+    ['crossmember', 'arm'],
+    ['ABS-wiring', 'hose'],
+    ['leaf springs', 'arm'],
   ])('a file’s “%s” is %s', (id, meets) => expect(kindOfId(id, 'body').meets).toBe(meets));
+  test.each([
+    ['blinker', 'knuckle', 'arm'],
+    ['fender-lip', 'axle', 'arm'],
+    ['liner-rear', 'lowerArm', 'arm'],
+    ['brake-hose', 'knuckle', 'hose'],
+    ['frame', 'body', 'arm'],
+  ] as const)('what rides on a moving part is never taken for body: “%s” on %s', (id, on, meets) => {
+    expect(kindOfId(id, on)).toMatchObject({ meets });
+    if (on !== 'body') expect(kindOfId(id, on).gives).toBeNull();
+  });
   test('a polyline is cut without losing its own points', () => {
     const cut = sampled(
       [

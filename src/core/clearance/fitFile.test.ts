@@ -70,6 +70,40 @@ describe('the fit command', () => {
     expect(worked(ask({ tyre: { ...tyre, diameter: 1060 } })).left.obstacles[0]).toMatchObject({ insideAtRest: true });
   });
 
+  test('an obstacle rides on what the file says, whatever its name is in the catalogue', () => {
+    // The same edge ahead of the wheel, once on the body and once on the knuckle; bump takes the wheel past the one.
+    const edge = [
+      [30, 760, 826],
+      [-30, 760, 826],
+    ];
+    const gapOn = (id: string, on: string) => {
+      const left = { ...LEVEL.left, obstacles: [{ id, on, points: edge }] };
+      const file = read({ geometry: { ...geometry, front: { ...LEVEL, left, right: 'mirror' } }, fit: ask() });
+      if (!file.ok) throw new Error(file.fault.fault);
+      return fitOf(file.file).fit.left.obstacles[0];
+    };
+    // 426 over the hub: 426 − 400 = 26 while it goes along, 26 − 90 on the body.
+    for (const id of ['lower-arm', 'tie-rod', 'fender-lip', 'shock-spring', 'brake-hose']) {
+      expect(gapOn(id, 'knuckle')?.gap).toBeCloseTo(26, 0);
+      expect(gapOn(id, 'body')?.gap).toBeCloseTo(-64, 0);
+    }
+    // And what is on the body gets the wheel's give: 5 mm beside the sidewall's shoulder take some of it.
+    const ahead = (compliance: number) => {
+      const points = [
+        [440, 760, 380],
+        [440, 760, 420],
+      ];
+      const left = { ...LEVEL.left, obstacles: [{ id: 'bumper-corner', on: 'body', points }] };
+      const file = read({
+        geometry: { ...geometry, front: { ...LEVEL, left, right: 'mirror' } },
+        fit: ask({ limits: { ...limits, steer: 0, compliance } }),
+      });
+      if (!file.ok) throw new Error(file.fault.fault);
+      return fitOf(file.file).fit.left.obstacles[0]?.gap ?? NaN;
+    };
+    expect(ahead(0) - ahead(15)).toBeCloseTo(15, 0);
+  });
+
   test('a geometry file with fit among its fields is the same', () => {
     const file = read({ ...geometry, fit: ask() });
     expect(file.ok && fitOf(file.file).fit).toEqual(worked(ask()));

@@ -310,3 +310,41 @@ describe('the checks use the geometry, and say so', () => {
     expect(never?.summary.join()).toMatch(/cannot come up/);
   });
 });
+
+test('an as-built linkage that was kept is checked by itself, its angles as unsure as angles are', () => {
+  const job = jobOf(CAIRN);
+  const kept = (file: ReturnType<typeof fileOfEnds>, stage: 'before' | 'as-built') => ({
+    version: 1,
+    stage,
+    note: '',
+    by: 'Ivo',
+    at: FROM,
+    file,
+    sources: {},
+  });
+  const whole = fileOfEnds(
+    AXLES.map((axle) => assemble(job, axle)),
+    'kept',
+  );
+  const { front } = whole;
+  if (front?.type !== 'link-axle') throw new Error('no links');
+  const [first] = front.links;
+  if (!first) throw new Error('no link');
+  // A link whose two ends fell together has no length.
+  const broken = {
+    ...whole,
+    front: { ...front, links: front.links.map((l) => (l === first ? { ...l, axle: l.body } : l)) },
+  };
+  const sound = { ...job, geometry: { before: null, asBuilt: kept(whole, 'as-built') } };
+  const bad = { ...job, geometry: { before: null, asBuilt: kept(broken, 'as-built') } };
+  expect(asBuilt(sound, 'front').fault).toBeNull();
+  expect(asBuilt(bad, 'front').fault?.path).toMatch(/links/);
+  // The one that came was at fault; what was built is another.
+  const was = { ...sound, geometry: { ...sound.geometry, before: kept(broken, 'before') } };
+  expect(assemble(was, 'front').fault).not.toBeNull();
+  expect(asBuilt(was, 'front').fault).toBeNull();
+  const { sources } = asBuilt(sound, 'front');
+  expect(sources.get('left.hub.camber')?.u).toBeLessThan(0.5);
+  expect(sources.get('left.hub.centre.2')?.u).toBeGreaterThan(1);
+  for (const [path, { u }] of sources) if (path.includes('xis')) expect([path, u < 0.02]).toEqual([path, true]);
+});

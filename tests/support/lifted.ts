@@ -1,0 +1,66 @@
+import type { Verdict } from '@/core/checks/types';
+import { workJob } from '@/core/checks/workJob';
+import type { Change, JobDocument, Vehicle } from '@/core/job/schema';
+import { fillGate, startJob, type FillOptions } from '../../scripts/demo/builder';
+import { CAIRN, STILE_65 } from '../../scripts/demo/vehicles';
+
+export interface Lifted {
+  after?: FillOptions['values'];
+  before?: FillOptions['values'];
+  vehicle?: Vehicle;
+  job?: Partial<JobDocument['job']>;
+  plan?: Partial<JobDocument['plan']>;
+  reference?: JobDocument['reference'];
+  /** Recorded at the build, before anything of After was read. */
+  changes?: readonly Change['kind'][];
+}
+
+/** A vehicle lifted 65 mm with everything read, exactly; values by route key or point override what was typed. */
+export function lifted({
+  after = {},
+  before = {},
+  vehicle = CAIRN,
+  job,
+  plan,
+  reference,
+  changes = [],
+}: Lifted = {}): JobDocument {
+  const start = startJob({
+    job: { number: 'HG-1', use: 'test', bookedAt: '2026-11-01T08:00:00Z', gate: 'before', ...job },
+    customer: { name: 'Test', contact: '' },
+    vehicle,
+    kit: STILE_65,
+    plan: { liftFront: 65, liftRear: 65, ...plan },
+    ...(reference ? { reference } : {}),
+  });
+  const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z', values: before });
+  const built = changes.reduce((far, kind) => withChange(far, kind, '2026-11-01T20:00:00Z', 'build'), read);
+  return fillGate({ ...built, job: { ...built.job, gate: 'after' } }, 'after', {
+    from: '2026-11-02T09:00:00Z',
+    values: after,
+  });
+}
+
+export const withChange = (
+  job: JobDocument,
+  kind: Change['kind'],
+  at = '2026-11-05T08:00:00Z',
+  gate: Change['gate'] = 'after',
+): JobDocument => ({
+  ...job,
+  changes: [...job.changes, { id: crypto.randomUUID(), kind, gate, what: `${kind} changed`, by: 'Ivo', at }],
+});
+
+/** The verdict of one check at one place; null where it has none there. */
+export const verdictOf = (job: JobDocument, check: string, place: string, gate = 'after'): Verdict | null =>
+  workJob(job).find((v) => v.check === check && v.place === place && v.gate === gate) ?? null;
+
+/** The same where there has to be one. */
+export function found(job: JobDocument, check: string, place: string, gate = 'after'): Verdict {
+  const verdict = verdictOf(job, check, place, gate);
+  if (!verdict) throw new Error(`no verdict ${check} ${place} ${gate}`);
+  return verdict;
+}
+
+/** A height or mark read the same in both sets, by its key. */
+export const bothSets = (key: string, value: number) => ({ [key]: value, [`${key}.2`]: value });
