@@ -3,6 +3,7 @@ import { obstaclePoint } from '@/core/job/points/clearancePoints';
 import type { PointDrawing as Kind } from '@/core/job/points/point';
 import type { VehicleState } from '@/core/job/places';
 import { OnTheClock, WheelSection } from './roundTheWheel';
+import { AxleBlock, FlexedAxle, InnerSide, LockAngle, ShockLength } from './stanceDrawings';
 import { Tape, TAPE, Wheel } from './tapeParts';
 
 const INK = 'var(--graphite)';
@@ -47,10 +48,10 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
           {point === 'hubToMark' ? (
             <>
               <rect x="190" y="22" width="20" height="12" stroke={TAPE} />
-              <Tape x1={200} y1={225} x2={200} y2={30} />
+              <Tape x1={200} y1={225} x2={200} y2={34} />
             </>
           ) : (
-            <Tape x1={200} y1={225} x2={200} y2={62} />
+            <Tape x1={200} y1={225} x2={200} y2={60} />
           )}
         </>
       );
@@ -60,7 +61,7 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
           <Floor />
           <Arch />
           <Wheel />
-          <Tape x1={200} y1={340} x2={200} y2={62} />
+          <Tape x1={200} y1={340} x2={200} y2={60} />
         </>
       );
     case 'radius':
@@ -69,7 +70,7 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
           <Floor />
           <Arch />
           <Wheel />
-          <Tape x1={200} y1={340} x2={200} y2={227} />
+          <Tape x1={200} y1={340} x2={200} y2={225} />
         </>
       );
     case 'tyre':
@@ -77,7 +78,7 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
         <>
           <Floor />
           <Wheel y={200} r={138} />
-          <Tape x1={200} y1={338} x2={200} y2={64} />
+          <Tape x1={200} y1={338} x2={200} y2={62} />
         </>
       );
     case 'pressure':
@@ -91,12 +92,15 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
         </>
       );
     case 'gap': {
+      // From the tread, 115 round the hub, to the arch where the straight line away from the hub meets it.
+      const ahead = [98, 172, 63, 130];
+      const behind = [302, 172, 337, 130];
       const from = {
-        gapLip: [200, 108, 200, 64],
-        gapLinerFront: [97, 172, 68, 140],
-        gapLinerRear: [303, 172, 332, 140],
-        rubBody: [200, 108, 200, 64],
-      }[point] ?? [200, 108, 200, 64];
+        gapLinerFront: ahead,
+        rampLinerFront: ahead,
+        gapLinerRear: behind,
+        rampLinerRear: behind,
+      }[point] ?? [200, 110, 200, 60];
       const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = from;
       return (
         <>
@@ -107,26 +111,16 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
         </>
       );
     }
-    case 'inner': {
-      const turn = state === 'floor-left' ? -24 : state === 'floor-right' ? 24 : 0;
-      return (
-        <>
-          <path d="M70 20 V340 M92 20 V340" />
-          <path d="M92 150 H190" strokeWidth="6" />
-          <path d="M92 240 C150 236 160 214 200 206" stroke="var(--pencil)" />
-          <g transform={`rotate(${turn} 265 180)`}>
-            <rect x="222" y="50" width="86" height="260" rx="26" />
-            <path d="M265 50 V310" strokeDasharray="6 7" stroke="var(--pencil)" />
-          </g>
-          <Tape
-            x1={turn < 0 ? 190 : 222}
-            y1={turn === 0 ? 180 : turn < 0 ? 268 : 100}
-            x2={94}
-            y2={turn === 0 ? 180 : turn < 0 ? 268 : 100}
-          />
-        </>
-      );
-    }
+    case 'inner':
+      return <InnerSide state={state} point={point} />;
+    case 'flex':
+      return <FlexedAxle point={point} />;
+    case 'block':
+      return <AxleBlock />;
+    case 'shock':
+      return <ShockLength />;
+    case 'lock':
+      return <LockAngle state={state} />;
     case 'stop':
       return (
         <>
@@ -136,14 +130,17 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
           <path d="M172 254 h56 v-12 h-56 Z" />
           <rect x="306" y="170" width="66" height="170" rx="22" />
           {point === 'stopCompression' ? (
-            <Tape x1={244} y1={146} x2={244} y2={86} />
+            <>
+              <path d="M220 146 H256" strokeDasharray="4 4" />
+              <Tape x1={244} y1={146} x2={244} y2={84} />
+            </>
           ) : point === 'tyreToBody' ? (
             <>
               <path d="M300 100 h80" />
-              <Tape x1={339} y1={170} x2={339} y2={102} />
+              <Tape x1={339} y1={170} x2={339} y2={100} />
             </>
           ) : (
-            <Tape x1={200} y1={240} x2={200} y2={148} />
+            <Tape x1={200} y1={242} x2={200} y2={146} />
           )}
         </>
       );
@@ -155,7 +152,7 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
           <path d="M141 100 C120 220 290 180 262 284" strokeWidth="7" stroke="var(--pencil)" />
           <circle cx="272" cy="304" r="46" />
           <rect x="250" y="276" width="26" height="20" />
-          {point === 'hoseSpan' && <Tape x1={262} y1={282} x2={142} y2={102} />}
+          {point === 'hoseSpan' && <Tape x1={262} y1={284} x2={141} y2={100} />}
           {point === 'hoseFree' && (
             <path d="M141 100 C120 220 290 180 262 284" strokeWidth="4" stroke={TAPE} strokeDasharray="10 6" />
           )}
@@ -185,8 +182,8 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
               <path d="M90 120 H230" strokeDasharray="6 6" stroke={TAPE} />
             </>
           )}
-          {point === 'barArmLength' && <Tape x1={90} y1={98} x2={293} y2={128} />}
-          {point === 'swayLinkLength' && <Tape x1={318} y1={290} x2={312} y2={150} />}
+          {point === 'barArmLength' && <Tape x1={90} y1={120} x2={290} y2={150} />}
+          {point === 'swayLinkLength' && <Tape x1={296} y1={290} x2={290} y2={150} />}
           {point === 'swayLinkLean' && (
             <>
               <path d="M296 290 V150" strokeDasharray="6 6" stroke={TAPE} />
@@ -205,7 +202,7 @@ function draw(kind: Exclude<Kind, 'linkage'>, state: VehicleState, point: string
           <path d="M150 172 H260 M150 190 H260 M150 208 H260" stroke="var(--pencil)" />
           <rect x="54" y="280" width="44" height="60" rx="8" />
           <rect x="312" y="280" width="44" height="60" rx="8" />
-          <Tape x1={112} y1={340} x2={112} y2={192} />
+          <Tape x1={112} y1={340} x2={112} y2={190} />
         </>
       );
     case 'load':

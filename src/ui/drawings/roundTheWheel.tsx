@@ -63,17 +63,18 @@ export function WheelSection({ point }: { point: string }) {
   const inOut = obstaclePoint(point)?.what === 'o';
   const [face, mid] = [212, 190];
   const tape: Record<string, [number, number, number, number]> = {
-    sectionWidth: [130, 96, 250, 96],
+    // The tyre is widest at 120, the barrel's inside at 232, the hub's middle at 310.
+    sectionWidth: [130, 120, 250, 120],
     wheelOffset: [mid, 186, face, 186],
-    rimWidth: [148, 236, 232, 236],
+    rimWidth: [148, 222, 232, 222],
     wheelSpacer: [face, 270, face + 18, 270],
-    calliperReach: [176, 320, 176, 244],
-    calliperGap: [176, 244, 176, 226],
-    threadEngagement: [face, 300, face + 34, 300],
-    studDiameter: [face + 30, 292, face + 30, 312],
-    lockAngle: [130, 60, 250, 40],
+    calliperReach: [176, 310, 176, 244],
+    calliperGap: [176, 244, 176, 232],
+    threadEngagement: [face + 8, 340, face + 30, 340],
+    studDiameter: [face + 36, 302, face + 36, 318],
   };
-  const [x1, y1, x2, y2] = inOut ? [face, 60, 300, 60] : (tape[point] ?? [130, 96, 250, 96]);
+  const stud = point === 'threadEngagement' || point === 'studDiameter';
+  const [x1, y1, x2, y2] = inOut ? [face, 60, 300, 60] : (tape[point] ?? [130, 120, 250, 120]);
   return (
     <>
       <path d="M148 222 V70 Q150 46 190 46 Q230 46 232 70 V222 Q250 190 250 120 Q250 60 236 44 Q224 34 190 34 Q156 34 144 44 Q130 60 130 120 Q130 190 148 222" />
@@ -81,9 +82,22 @@ export function WheelSection({ point }: { point: string }) {
       <line x1={face} x2={face} y1="40" y2="330" stroke="var(--chalk)" strokeDasharray="8 6" />
       <path d={`M${face} 232 V330 M${face} 320 H150 V300 H${face}`} />
       <circle cx="176" cy="252" r="8" />
+      {point === 'wheelOffset' && (
+        <line x1={mid} x2={mid} y1="60" y2="240" stroke="var(--pencil)" strokeDasharray="3 5" />
+      )}
+      {point === 'wheelSpacer' && <rect x={face} y="250" width="18" height="76" />}
+      {stud && (
+        <>
+          <rect x={face} y="302" width="44" height="16" />
+          <rect x={face + 8} y="290" width="22" height="40" />
+          {point === 'threadEngagement' && (
+            <path d={`M${face + 8} 330 V346 M${face + 30} 330 V346`} strokeDasharray="3 3" />
+          )}
+        </>
+      )}
       {inOut && <line x1="300" x2="300" y1="44" y2="96" strokeWidth="6" />}
       <Tape x1={x1} y1={y1} x2={x2} y2={y2} />
-      <text x={face + 8} y="345" fontSize="14" stroke="none" fill="var(--chalk)">
+      <text x="14" y="60" fontSize="14" stroke="none" fill="var(--chalk)">
         mounting face
       </text>
     </>

@@ -4,6 +4,7 @@ import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Too
 import type { FigureName } from '@/core/suspension/figures';
 import { show } from '@/core/units/format';
 import type { Quantity } from '@/core/units/quantity';
+import { roundTicks, type Tick } from '@/core/units/ticks';
 import { useUnits } from '../Units';
 import type { CurveRow } from './useCurves';
 import type { Stop } from './Sliders';
@@ -29,6 +30,15 @@ export default function CurveChart({
 }) {
   const units = useUnits();
   const text = (quantity: Quantity, value: number, signed = false) => show(quantity, value, units, signed).text;
+  const travels = rows.map((row) => row.travel);
+  const [droop, bump] = [Math.min(...travels), Math.max(...travels)];
+  const xs = roundTicks('length', droop, bump, units, 8).filter((t) => t.at >= droop - 1e-6 && t.at <= bump + 1e-6);
+  const figures = rows.flatMap((row) => kind.lines.map(([key]) => row[key]).filter((v) => typeof v === 'number'));
+  const ys = roundTicks(kind.quantity, Math.min(0, ...figures), Math.max(...figures), units, 7);
+  const around = roundTicks(kind.quantity, Math.min(...figures), Math.max(...figures), units, 7);
+  // A figure far from nought (a length) is shown where it is; one that crosses or comes near nought, with nought.
+  const marks = figures.length === 0 ? [] : ys.length <= around.length + 2 ? ys : around;
+  const written = (ticks: readonly Tick[]) => (v: number) => ticks.find((t) => Math.abs(t.at - v) < 1e-6)?.label ?? '';
   return (
     <ResponsiveContainer width="100%" height={250}>
       <LineChart data={[...rows]} margin={{ top: 22, right: 16, bottom: 22, left: 8 }} accessibilityLayer={false}>
@@ -37,18 +47,21 @@ export default function CurveChart({
           dataKey="travel"
           type="number"
           domain={['dataMin', 'dataMax']}
-          ticks={[-120, -80, -40, 0, 40, 80]}
+          ticks={xs.map((t) => t.at)}
+          interval={0}
           stroke="var(--pencil)"
           tick={{ fill: 'var(--pencil)', fontSize: 13 }}
-          tickFormatter={(v: number) => text('length', v, true)}
+          tickFormatter={written(xs)}
           label={{ value: 'droop ← travel → bump', position: 'insideBottom', offset: -12, fill: 'var(--pencil)' }}
         />
         <YAxis
           width={64}
           stroke="var(--pencil)"
           tick={{ fill: 'var(--pencil)', fontSize: 13 }}
-          tickFormatter={(v: number) => text(kind.quantity, v)}
-          domain={['auto', 'auto']}
+          ticks={marks.map((t) => t.at)}
+          interval={0}
+          tickFormatter={written(marks)}
+          domain={marks.length > 0 ? [marks[0]?.at ?? 0, marks.at(-1)?.at ?? 1] : ['auto', 'auto']}
         />
         <Tooltip
           isAnimationActive={false}

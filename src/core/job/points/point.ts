@@ -18,6 +18,8 @@ export type PointDrawing =
   | 'lamp'
   | 'block'
   | 'flex'
+  | 'shock'
+  | 'lock'
   | 'load'
   | 'hand'
   | 'tyre'
