@@ -36,7 +36,8 @@ const queries: [string, YardFilter][] = [
 
 console.log('Yard queries, ms: median (worst) of 40');
 const rows: Record<string, string[]> = {};
-for (const size of [1_000, 10_000, 50_000]) {
+const released: number[] = [];
+for (const size of [500, 10_000, 50_000]) {
   execFileSync(process.execPath, ['--import', 'tsx', 'scripts/fillJobs.ts', String(size)], { stdio: 'inherit' });
   const counts = await db.execute<{ open: string; all: string }>(
     sql`select count(*) filter (where state = 'open') as open, count(*) as all from jobs`,
@@ -45,10 +46,19 @@ for (const size of [1_000, 10_000, 50_000]) {
   for (const [name, filter] of queries) {
     const [median, worst] = await timed(() => inShop(shopId, (tx) => yardQuery(tx, shopId, filter)));
     (rows[name] ??= []).push(`${median.toFixed(2)} (${worst.toFixed(1)})`);
+    if (name === 'released, first page') released.push(median);
   }
 }
 for (const [name, cells] of Object.entries(rows))
   console.log(name.padEnd(34), cells.map((c) => c.padStart(16)).join(''));
+
+// The list of what was released must not grow with what was released.
+const [few = NaN, , many = NaN] = released;
+const grows = many / few;
+console.log(
+  `released, first page: 50,000 jobs take ${grows.toFixed(2)} of what 500 take (flat within a fifth: ${grows <= 1.2 ? 'yes' : 'NO'})`,
+);
+if (grows > 1.2) process.exitCode = 1;
 
 const [rescue] = await db
   .select({ id: jobs.id })

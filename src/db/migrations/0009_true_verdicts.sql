@@ -22,6 +22,7 @@ CREATE TABLE "station_lines" (
 	CONSTRAINT "station_line_text" CHECK (length(trim("station_lines"."text")) > 0)
 );
 --> statement-breakpoint
+DROP INDEX "jobs_closed";--> statement-breakpoint
 ALTER TABLE "limits" ADD COLUMN "rule" text;--> statement-breakpoint
 ALTER TABLE "confirmations" ADD CONSTRAINT "confirmations_shop_id_shops_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shops"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "confirmations" ADD CONSTRAINT "confirmations_reading" FOREIGN KEY ("shop_id","job_id","reading_id") REFERENCES "public"."readings"("shop_id","job_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
@@ -30,6 +31,9 @@ ALTER TABLE "station_lines" ADD CONSTRAINT "station_lines_shop_id_shops_id_fk" F
 ALTER TABLE "station_lines" ADD CONSTRAINT "station_lines_job" FOREIGN KEY ("shop_id","job_id") REFERENCES "public"."jobs"("shop_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "station_lines" ADD CONSTRAINT "station_lines_by" FOREIGN KEY ("shop_id","by") REFERENCES "public"."members"("shop_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "station_lines_job_at" ON "station_lines" USING btree ("shop_id","job_id","at");--> statement-breakpoint
+CREATE INDEX "jobs_released" ON "jobs" USING btree ("shop_id","booked_at" DESC NULLS FIRST) WHERE state = 'released';--> statement-breakpoint
+CREATE INDEX "jobs_left" ON "jobs" USING btree ("shop_id","booked_at" DESC NULLS FIRST) WHERE state = 'left-unreleased';
+--> statement-breakpoint
 DO $$
 DECLARE name text;
 BEGIN

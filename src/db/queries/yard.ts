@@ -19,8 +19,8 @@ export const YARD_PAGE = 25;
 export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: YardFilter) {
   const where: SQL[] = [eq(jobs.shopId, shopId)];
   // Written out, not bound: the planner must see the constant to use the partial indexes.
-  if (show === 'open') where.push(sql`${jobs.state} = 'open'`);
-  else where.push(sql`${jobs.state} <> 'open'`, eq(jobs.state, show));
+  const state = { open: sql`'open'`, released: sql`'released'`, 'left-unreleased': sql`'left-unreleased'` }[show];
+  where.push(sql`${jobs.state} = ${state}`);
   if (gate) where.push(eq(jobs.gate, gate));
   const patterns = words
     .toLowerCase()

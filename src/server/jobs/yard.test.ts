@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { Standing } from '@/core/gates/standing';
 import { workJob } from '@/core/checks/workJob';
 import type { Reading } from '@/core/job/schema';
@@ -139,6 +139,25 @@ withDatabase('the Yard on a real database', () => {
         );
     }
   });
+  test.each(['open', 'released', 'left-unreleased'] as const)(
+    'the first page of %s is read off an index in its order, however many jobs there are',
+    async (show) => {
+      const { sql: text, params } = yardQuery(owner(), ivo.shop.id, { words: '', show, gate: null, page: 0 }).toSQL();
+      const plain = params.reduce<string>(
+        (far, p, i) => far.replace(`$${i + 1}`, typeof p === 'number' ? String(p) : `'${String(p)}'`),
+        text,
+      );
+      // As the application asks, under row-level security; a handful of jobs would be sorted just as well.
+      const plan = await inShop(ivo.shop.id, async (tx) => {
+        await tx.execute(sql`set local enable_seqscan = off`);
+        await tx.execute(sql`set local enable_sort = off`);
+        return tx.execute<{ 'QUERY PLAN': string }>(sql.raw(`explain ${plain}`));
+      });
+      const lines = plan.rows.map((r) => r['QUERY PLAN']).join('\n');
+      const index = { open: 'jobs_open', released: 'jobs_released', 'left-unreleased': 'jobs_left' }[show];
+      expect(lines).toMatch(new RegExp(`Index Scan using ${index} on jobs`));
+    },
+  );
   test('a changed limit judges open jobs at once and keeps its history', async () => {
     const [before] = await yard({ words: 'HG-0144' });
     expect(Standing.parse(before?.standing).verdict).toBe('Stop');

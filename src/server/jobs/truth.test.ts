@@ -1,0 +1,127 @@
+import { eq, sql } from 'drizzle-orm';
+import { workJob } from '@/core/checks/workJob';
+import { INCH_SHOP } from '@/core/units/quantity';
+import { shopMark } from '@/db/queries/shopMark';
+import { kits } from '@/db/schema/shops';
+import {
+  bookJob,
+  closeAll,
+  entry,
+  jobOf,
+  makePerson,
+  makeShop,
+  owner,
+  reading,
+  send,
+  withDatabase,
+} from '../../../tests/support/shopDb';
+import { inShop } from '../database';
+import { answerLine } from './gatework';
+import { importJob } from './importing';
+import { priceKit, saveKit, saveLimit } from './shopwork';
+import type { Doer } from './withJob';
+
+withDatabase('what only a person can say', () => {
+  let runa: Doer;
+  let ivo: Doer;
+  let stranger: Doer;
+  let jobId = '';
+  beforeAll(async () => {
+    const own = await makeShop('Test shop');
+    runa = await makePerson(own, 'Runa', 'technician');
+    ivo = await makePerson(own, 'Ivo', 'lead');
+    stranger = await makePerson(await makeShop('Other shop'), 'Una', 'lead');
+    jobId = await bookJob(runa);
+  });
+  afterAll(closeAll);
+  const line = (input: Record<string, string>, who = ivo) =>
+    answerLine(who, jobId, { line: 'alignment', answer: 'checked', text: 'caster 4.4°, 4.6°', ...input });
+  const said = (row: string) => async () => {
+    const job = await jobOf(runa, jobId);
+    return job && workJob(job).find((v) => v.check === row);
+  };
+  const alignment = said('line-alignment');
+
+  test('a lead answers for a line at After, nobody else and not before; the latest stands', async () => {
+    expect(await line({})).toMatchObject({ ok: false, message: 'Open the After gate first.' });
+    await owner().execute(sql`update jobs set gate = 'after' where id = ${jobId}`);
+    expect(await line({}, runa)).toMatchObject({ ok: false, message: 'Only a lead answers for it.' });
+    expect(await line({}, stranger)).toMatchObject({ ok: false });
+    expect(await line({ text: ' ' })).toMatchObject({ errors: { text: expect.stringMatching(/figures/) } });
+    expect(await line({ text: '', answer: 'not-done-here' })).toMatchObject({
+      errors: { text: expect.stringMatching(/why/) },
+    });
+    expect(await line({ line: 'paint' })).toMatchObject({ ok: false });
+    expect(await line({ answer: 'perhaps' })).toMatchObject({ ok: false });
+    expect((await alignment())?.verdict).toBe('Not measured');
+    expect(await line({})).toEqual({ ok: true });
+    expect((await alignment())?.verdict).toBe('Watch');
+    expect(await line({ answer: 'not-done-here', text: 'the stand is away for calibration' })).toEqual({ ok: true });
+    expect((await alignment())?.summary.join('')).toMatch(/^not done here, by Ivo: the stand/);
+    // Neither can be written over or taken away.
+    await expect(owner().execute(sql`update station_lines set text = 'x'`)).rejects.toThrow();
+    await expect(owner().execute(sql`delete from station_lines`)).rejects.toThrow();
+    const audit = await owner().execute<{ n: number }>(
+      sql`select count(*)::int as n from audit where what = 'answered for' and job_id = ${jobId}`,
+    );
+    expect(audit.rows[0]?.n).toBe(2);
+  });
+
+  test('an unlikely reading that nobody was asked about waits for a named person to confirm it', async () => {
+    const odd = entry(jobId, 'reading', reading({ gate: 'after', text: '16.2 mm', asked: false }));
+    expect((await send(runa, odd))[0]?.state).toBe('filed');
+    const confirm = (id: string, who = runa) =>
+      send(who, entry(jobId, 'confirm', { reading: id })).then(([o]) => (o?.state === 'refused' ? o.why : o?.state));
+    expect(await confirm('00000000-0000-4000-8000-000000000009')).toBe('That reading is not on this job.');
+    expect(await confirm(odd.id, stranger)).toBe('There is no such job in this shop.');
+    expect(await confirm(odd.id)).toBe('filed');
+    // Sent again it is there once.
+    expect(await confirm(odd.id)).toBe('filed');
+    const job = await jobOf(runa, jobId);
+    expect(job?.confirmations).toMatchObject([{ reading: odd.id, by: 'Runa' }]);
+    const plain = entry(jobId, 'reading', reading({ gate: 'after', place: 'FR' }));
+    await send(runa, plain);
+    expect(await confirm(plain.id)).toMatch(/nothing to confirm/);
+    await expect(owner().execute(sql`delete from confirmations`)).rejects.toThrow();
+  });
+
+  test('a file’s own word on what was asked or confirmed counts for nothing here', async () => {
+    const job = await jobOf(runa, jobId);
+    if (!job) throw new Error('no job');
+    const text = JSON.stringify({ ...job, readings: job.readings.map((r) => ({ ...r, asked: true })) });
+    expect(await importJob(runa, text)).toMatchObject({ ok: false, message: expect.stringContaining('only a lead') });
+    const brought = await importJob(ivo, text);
+    if (!brought.ok) throw new Error(brought.message);
+    const back = await jobOf(ivo, brought.jobId);
+    expect(back?.confirmations).toEqual([]);
+    expect(back?.readings.some((r) => r.asked)).toBe(false);
+    expect(back?.stationLines.map((l) => [l.line, l.answer, l.by])).toEqual([
+      ['alignment', 'checked', 'Ivo'],
+      ['alignment', 'not-done-here', 'Ivo'],
+    ]);
+  });
+
+  test('a kit, a price or a limit changed in the shop is news to every tablet, another shop’s is not', async () => {
+    const mark = () => inShop(ivo.shop.id, (tx) => shopMark(tx, ivo.shop.id));
+    const marks = [await mark()];
+    const step = async () => marks.push(await mark());
+    await saveKit(
+      ivo,
+      { name: 'Stile 30', claimFront: '30 mm', claimRear: '30 mm', source: 'sheet', price: '' },
+      INCH_SHOP,
+    );
+    await step();
+    const [kit] = await owner().select().from(kits).where(eq(kits.shopId, ivo.shop.id));
+    expect(await priceKit(ivo, kit?.id, '9100')).toEqual({ ok: true });
+    await step();
+    await saveLimit(ivo, { figure: 'leftRight', clear: '7 mm', stop: '17 mm', source: 'shop rule' }, INCH_SHOP);
+    await step();
+    expect(new Set(marks).size).toBe(marks.length);
+    await saveKit(
+      stranger,
+      { name: 'Stile 30', claimFront: '30 mm', claimRear: '30 mm', source: 'x', price: '' },
+      INCH_SHOP,
+    );
+    expect(await mark()).toBe(marks.at(-1));
+  });
+});
