@@ -160,13 +160,13 @@ function bySweep(input: WorkInput, { meets }: Kind): Worked | null {
     steps: mine.flatMap(({ r, by: b }) => [
       {
         name: `${r.name}, ${r.grade}`,
-        amount: [mm(r.gap, true), ` ± ${(K * r.u).toFixed(0)} mm at ${hour(r.hour)}, by calculation`],
+        amount: [mm(r.gap, true), ' ± ', mm(K * r.u), ` at ${hour(r.hour)}, by calculation`],
       },
       ...(b.measured
         ? [
             {
               name: `${r.name}, by the gap measured flexed`,
-              amount: [mm(b.value, true), ` ± ${(K * b.u).toFixed(0)} mm`],
+              amount: [mm(b.value, true), ' ± ', mm(K * b.u)],
             },
           ]
         : []),

@@ -1,5 +1,6 @@
 import { reachedFor } from '../fit/reach';
-import { AXLES, type Place } from '../job/places';
+import type { Spot } from '../job/figures';
+import { AXLES, cornersOf, type Place } from '../job/places';
 import { ROLLS, rollsWanted, wheelsChanged } from '../job/points/clearancePoints';
 import { BAR_STATES } from '../job/points/linkPoints';
 import type { JobDocument, ReadingGate } from '../job/schema';
@@ -9,7 +10,7 @@ import { noseUpAt } from '../stance/rise';
 import { K } from '../uncertainty/propagate';
 import { deg, mm, type Phrase } from './phrase';
 import { spotsOf } from './spotsOf';
-import type { CheckDefinition, WorkInput } from './types';
+import type { CheckDefinition, Needs, WorkInput } from './types';
 
 /** A check that an observation decides by itself. */
 const seen = (
@@ -60,6 +61,32 @@ export function lampSteps(input: WorkInput): { name: string; amount: Phrase }[] 
     { name: 'Beam change at 10 m, not re-aimed', amount: [mm(beamRise(lamp, nose.value, 10_000), true)] },
   ];
 }
+
+/** A test on the ramp, and what tells how far it went there. */
+const rubNeeds = (point: string, place: Place): Needs => {
+  const on = (id: string, where: Place, state: 'ramp' | 'droop' = 'ramp'): Spot => ({
+    gate: 'after',
+    point: id,
+    place: where,
+    state,
+  });
+  const corners = cornersOf(place === 'front' ? 'front' : 'rear');
+  return {
+    required: { seen: on(point, place) },
+    optional: {
+      bar: on('flexBar', place),
+      ...(place === 'front' ? { lock: on('flexLock', 'front') } : {}),
+      ...Object.fromEntries(
+        corners.flatMap((corner) => [
+          [`up ${corner}`, on('hubToLipFlexed', corner)],
+          [`across ${corner}`, on('hubToLipAcross', corner)],
+          [`stop ${corner}`, on('bumpStopGap', corner)],
+          [`hanging ${corner}`, on('hubToLipDroop', corner, 'droop')],
+        ]),
+      ),
+    },
+  };
+};
 
 /** Blocks that a kit puts between leaf and axle, beside what was seen. */
 const kitBlocks = (job: JobDocument, place: Place): number =>
@@ -134,10 +161,12 @@ export const handChecks: readonly CheckDefinition[] = [
       places: AXLES,
       state: 'ramp',
     }),
+    needs: (_job, place) => rubNeeds('rubSafety', place),
     proves: (job, place) => reachedFor(job, place, 'Crossed'),
   },
   {
     ...seen('rub-body', 'Tyre against body, as promised', 'rubBody', false, { places: AXLES, state: 'ramp' }),
+    needs: (_job, place) => rubNeeds('rubBody', place),
     proves: (job, place) => reachedFor(job, place, place === 'front' ? job.job.promiseFront : job.job.promiseRear),
   },
   // What was not rolled is not proved, and stands so on the sheet; what was rolled and touched is a finding.

@@ -56,8 +56,8 @@ export function FlexedAxle({ point }: { point: string }) {
   const across = point === 'hubToLipAcross';
   return (
     <>
-      <path d="M20 340 H150 L206 290" stroke="var(--rule)" strokeWidth="5" />
-      <path d="M214 340 H380" stroke="var(--rule)" strokeWidth="5" />
+      <path d="M16 345 L60 265 H124 L168 345 Z" fill="var(--rule)" stroke="var(--rule)" strokeWidth="3" />
+      <path d="M10 346 H390" stroke="var(--rule)" strokeWidth="5" />
       <path d="M40 62 H122 V96 M278 96 V62 H360 M122 62 H278" />
       <path d="M92 196 L308 262" strokeWidth="9" />
       {wheel(92, 196)}

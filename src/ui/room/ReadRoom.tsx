@@ -126,7 +126,7 @@ function Reading({
         <ChecksPanel
           jobId={id}
           verdicts={unlockedBy(job, verdicts, spot)}
-          empty={lockedBy(stop.point.id) ?? 'Kept for the record and the sheet; no check of this slice needs it yet.'}
+          empty={lockedBy(stop.point.id) ?? 'Kept for the record and the sheet; no check needs it.'}
         />
         {filed.length > 0 && (
           <>
