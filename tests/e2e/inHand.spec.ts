@@ -155,7 +155,7 @@ test('a kit is added once, and fills an empty plan with its claim', async ({ pag
   await expect(page.getByText(/Heaviest load: "a lot" is not a mass/).first()).toBeVisible();
   await page.getByLabel('Heaviest load it will carry').fill('300 kg');
   await page.getByRole('button', { name: 'Set the plan' }).click();
-  await expect(page.getByRole('row', { name: /Lip rise/ })).toContainText('+2 in');
+  await expect(page.getByRole('row', { name: /Body over hub/ })).toContainText('+2 in');
 });
 
 test('day and bay colours are kept, and a stranger’s address shows nothing', async ({ page, browser, baseURL }) => {
