@@ -53,15 +53,15 @@ test('a reading that is not understood, unlikely, wrong or doubled loses nothing
   // Two tabs on one job: each shows what the other filed, so the second is a repeat; neither overwrites.
   const second = await context.newPage();
   await second.goto(at(job, 'before', 'hubToLip.FL.floor'));
-  await type(page, '18 5/8');
+  await type(page, '18 9/16');
   await page.waitForURL((url) => !url.search.includes('hubToLip.FL'));
-  await expect(second.getByText('18 5/8').first()).toBeVisible();
+  await expect(second.getByText('18 9/16').first()).toBeVisible();
   await type(second, '18 11/16');
   await second.waitForURL((url) => !url.search.includes('hubToLip.FL'));
   await page.goto(at(job, 'before', 'hubToLip.FL.floor'));
   await expect(page.getByText('2 readings spread')).toBeVisible();
   await page.goto(`${job}/story`);
-  for (const text of ['34', '18 5/8', '18 11/16'])
+  for (const text of ['34', '18 9/16', '18 11/16'])
     await expect(page.locator('main').getByText(text, { exact: true }).first()).toBeVisible();
   await second.close();
 
@@ -142,8 +142,11 @@ test('a booking, a limit and a job file that are wrong say what was wrong', asyn
   await expect(row.getByText('Stop must lie above Clear')).toBeVisible();
   await row.getByLabel('Stop').fill('3/4');
   await row.getByLabel('Source').fill('shop rule 4');
+  // The rule it is judged by can be made stricter, and not looser.
+  await expect(row.getByLabel('Rule').getByRole('option', { name: 'comfort' })).toHaveCount(0);
+  await row.getByLabel('Rule').selectOption({ label: 'safety' });
   await row.getByRole('button', { name: 'Set limit' }).click();
-  await expect(page.getByText(/shop rule 4 · set by Ivo/)).toBeVisible();
+  await expect(page.getByText(/safety rule · shop rule 4 · set by Ivo/)).toBeVisible();
 
   await page.goto('/bring-in');
   await page.getByLabel('Job file (JSON)').setInputFiles({

@@ -21,7 +21,7 @@ test('by keyboard alone: sign in, find, read, answer, leave', async ({ page }) =
   await page.goto(at(job, 'hubToLip.FL.floor'));
   // The field has the focus: type, Enter, and the next one is in hand.
   await expect(page.locator('#figure')).toBeFocused();
-  await page.keyboard.type('18-5/8');
+  await page.keyboard.type('18-9/16');
   await page.keyboard.press('Enter');
   await gone(page, 'hubToLip.FL');
   await expect(page.locator('h1#in-hand')).toBeVisible();
@@ -31,7 +31,7 @@ test('by keyboard alone: sign in, find, read, answer, leave', async ({ page }) =
   await gone(page, 'hubToLip.FR');
   await page.goto(at(job, 'hubToLip.FR.floor'));
   await expect(page.getByText('same as other side')).toBeVisible();
-  await expect(page.getByText('= 18 5/8 in')).toBeVisible();
+  await expect(page.getByText('= 18 9/16 in')).toBeVisible();
   const here = page.url();
   await page.locator('#figure').press('Alt+ArrowRight');
   await page.waitForURL((url) => url.href !== here);

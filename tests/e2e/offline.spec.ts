@@ -112,7 +112,7 @@ test('notes, strikes and changes wait with the readings; a gate waits for them a
   const job = await book(page, { customer: 'Notes without network' });
   await openGate(page, 'Before');
   await page.goto(`${job}/before`);
-  await file(page, 'hubToLip.FL.floor', '18 5/8');
+  await file(page, 'hubToLip.FL.floor', '18 9/16');
   await kept(page, job);
   await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
   await context.setOffline(true);
@@ -149,7 +149,7 @@ test('another person on the same tablet neither sees nor sends what the first on
   await kept(page, job);
   // The server takes nothing for a while: what Runa files stays on the tablet.
   await context.route('**/api/outbox', (route) => route.abort());
-  await file(page, 'hubToLip.FL.floor', '18 5/8');
+  await file(page, 'hubToLip.FL.floor', '18 9/16');
   await onTablet(page, 1);
   await page.getByRole('button', { name: /^Runa/ }).click();
   await page.getByRole('menuitem', { name: /Sign out \(1 stay here for you\)/ }).click();
@@ -163,7 +163,7 @@ test('another person on the same tablet neither sees nor sends what the first on
   await signInAs(page, 'Ivo');
   await page.goto(`${job}/before/read?route=full&at=hubToLip.FL.floor`);
   await page.locator('[data-stop="hubToLip.FL.floor"]').waitFor();
-  await expect(page.getByText('18 5/8')).toHaveCount(0);
+  await expect(page.getByText('18 9/16')).toHaveCount(0);
   await expect(page.getByText('on this tablet')).toHaveCount(0);
   await page.goto('/waiting');
   await expect(page.getByText('Nothing of yours waits here.', { exact: false })).toBeVisible();
@@ -185,7 +185,7 @@ test('another person on the same tablet neither sees nor sends what the first on
   await signInAs(page, 'Runa');
   await expect
     .poll(async () => (await fileOf(page, job)).readings.map((r) => [r.text, r.takenBy]))
-    .toEqual([['18 5/8', 'Runa']]);
+    .toEqual([['18 9/16', 'Runa']]);
 });
 
 test('two people read one point without knowing of each other: both stay, the later stands, both are told', async ({
@@ -205,7 +205,7 @@ test('two people read one point without knowing of each other: both stay, the la
   // Ivo is without network when he reads, and Runa reads after him but is with the server first.
   await other.setOffline(true);
   await file(ivo, 'hubToLip.FL.floor', '18 1/2');
-  await file(page, 'hubToLip.FL.floor', '18 5/8');
+  await file(page, 'hubToLip.FL.floor', '18 9/16');
   await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
   await other.setOffline(false);
   for (const [who, words] of [
@@ -220,7 +220,7 @@ test('two people read one point without knowing of each other: both stay, the la
   await expect(page.getByText('yields to Runa’s, read later')).toBeVisible();
   const { readings, overlaps } = await fileOf(page, job);
   const of = (text: string) => readings.find((r) => r.text === text)?.id;
-  expect(overlaps).toMatchObject([{ stands: of('18 5/8'), yields: of('18 1/2') }]);
+  expect(overlaps).toMatchObject([{ stands: of('18 9/16'), yields: of('18 1/2') }]);
   await page.getByRole('button', { name: 'Understood' }).click();
   await expect(page.getByRole('status', { name: 'Read twice' })).toHaveCount(0);
   await page.reload();
@@ -266,4 +266,28 @@ test('two people set the plan: the second is shown the difference, line by line,
   expect(plan).toMatchObject({ liftFront: expect.closeTo(76.2, 9), liftRear: 50.8, heaviestLoad: 300 });
   // The first sees it without doing anything.
   await expect(page.getByLabel('Wanted lift, front')).toHaveValue('3 in', { timeout: 15_000 });
+});
+
+test('a tablet that meets a later release says so, keeps what waits, and a reload sends it', async ({ page }) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Updated meanwhile' });
+  await openGate(page, 'Before');
+  // The server takes nothing for a while, and speaks of things that this page does not know.
+  await page.route('**/api/outbox', (route) => route.fulfill({ status: 503, body: '' }));
+  await page.route(`**/api${new URL(job).pathname}`, async (route) => {
+    const response = await route.fetch({ headers: { ...route.request().headers(), 'if-none-match': '' } });
+    const told = (await response.json()) as { document: object };
+    await route.fulfill({ response, json: { ...told, document: { ...told.document, version: 99 } } });
+  });
+  await page.goto(`${job}/before`);
+  await file(page, 'hubToLip.FL.floor', '18 9/16');
+  await onTablet(page, 1);
+  await expect(page.getByText(/^Updated: reload/)).toBeVisible({ timeout: 60_000 });
+  await page.unroute('**/api/outbox');
+  await page.unroute(`**/api${new URL(job).pathname}`);
+  await page.getByRole('button', { name: 'Reload' }).click();
+  await expect
+    .poll(async () => (await fileOf(page, job)).readings.map((r) => r.text), { timeout: 60_000 })
+    .toEqual(['18 9/16']);
+  await expect(page.getByText(/^Updated: reload/)).toHaveCount(0);
 });

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { JobDocument } from '../../src/core/job/schema';
-import { signedIn } from './support/shop';
+import { book, inHand, openGate, signedIn } from './support/shop';
 
 test('a job leaves as a file, comes back the same, and the check command gives the figures of the screen', async ({
   page,
@@ -141,4 +141,30 @@ test('the story of a vehicle taped all round is looked through by words and by g
   await page.getByLabel('Read at').selectOption('Before');
   await expect(shown.filter({ hasText: 'After' })).toHaveCount(0);
   await expect(page.getByText(/^\d of \d points/)).toBeVisible();
+});
+
+test('an unlikely reading in a file is doubted until somebody here confirms it', async ({ page }) => {
+  await signedIn(page, 'Ivo');
+  const job = await book(page, { customer: 'From elsewhere' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before/read?route=full&at=hubToLip.FL.floor`);
+  await inHand(page);
+  await page.locator('#figure').fill('11 3/16');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /Keep 11/ }).click();
+  await page.waitForURL((url) => !url.search.includes('hubToLip.FL'));
+  const text = await (await page.request.get(`${job}/job.json`)).text();
+
+  await page.goto('/bring-in');
+  await page
+    .getByLabel('Job file (JSON)')
+    .setInputFiles({ name: 'elsewhere.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.waitForURL('**/before');
+  const copy = page.url().replace(/\/before$/, '');
+  await page.goto(`${copy}/before/read?route=full&at=hubToLip.FL.floor`);
+  await expect(page.getByText(/nobody here has confirmed it/)).toBeVisible();
+  await page.getByRole('button', { name: 'It is right: confirm' }).click();
+  await expect(page.getByText('outside the expected; confirmed by Ivo')).toBeVisible();
+  await expect(page.getByText(/nobody here has confirmed it/)).toHaveCount(0);
 });

@@ -42,7 +42,7 @@ await prove('fuzz', async (check) => {
       "';--",
       '1e999',
       '-0',
-      '18 5/8',
+      '18 9/16',
     ),
     fc.integer({ min: 1000, max: 60_000 }).map((n) => 'x'.repeat(n)),
     fc.constantFrom(own, foreign, randomUUID(), own.toUpperCase()),

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { ReadingBody } from '@/core/filing/entry';
 import { INCH_SHOP } from '@/core/units/quantity';
 
-/** A good reading of the front left height, 18 5/8 in. */
+/** A good reading of the front left height, 18 9/16 in. */
 export const reading = (more: Partial<ReadingBody> = {}): ReadingBody => ({
   gate: 'before',
   point: 'hubToLip',
@@ -10,7 +10,7 @@ export const reading = (more: Partial<ReadingBody> = {}): ReadingBody => ({
   state: 'floor',
   set: 1,
   answer: 'measured',
-  text: '18 5/8',
+  text: '18 9/16',
   units: INCH_SHOP,
   good: null,
   instrument: 'tape',

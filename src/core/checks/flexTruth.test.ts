@@ -8,8 +8,10 @@ import { leftOver } from '../fit/flexed';
 import { gapsAt } from '../fit/assessed';
 import { travelsIn } from '../fit/gaps';
 import { reachOf } from '../fit/reach';
+import { limitsAt } from '../fit/travel';
 import { releaseBlockers } from '../gates/release';
 import { ChangeKind } from '../job/changes';
+import { figuresOf } from '../job/figures';
 import { POINTS, pointById } from '../job/points';
 import type { Change, JobDocument, Reading } from '../job/schema';
 import { buildRoute } from '../route/route';
@@ -548,4 +550,19 @@ describe('what a lead answers for', () => {
     };
     expect(lines(renewed)).not.toContain(`line-${line}`);
   });
+});
+
+test('an unlikely height on the hoist that nobody confirmed proves no reach and carries no pose as measured', () => {
+  const doubtful = lifted({ after: { 'hubToLipDroop.FL.droop': 1100 } });
+  const spot = { gate: 'after', point: 'hubToLipDroop', place: 'FL', state: 'droop' } as const;
+  expect(figuresOf(doubtful).figure(spot)).toMatchObject({ doubtful: true });
+  expect(limitsAt(doubtful, 'FL', 'after').assumed.droop).toBe(true);
+  expect(reachOf(doubtful, 'FL').toDroop).toBeNull();
+  const asked = {
+    ...doubtful,
+    readings: doubtful.readings.map((r) => (r.point === 'hubToLipDroop' ? { ...r, asked: true } : r)),
+  };
+  expect(limitsAt(asked, 'FL', 'after').assumed.droop).toBe(false);
+  expect(reachOf(asked, 'FL').toDroop).not.toBeNull();
+  expect(limitsAt(lifted(), 'FL', 'after').assumed.droop).toBe(false);
 });

@@ -382,8 +382,9 @@ describe('the demo’s stories', () => {
     const line = (name: string) => sheet.proofs?.find((p) => p.name === name)?.text;
     expect(sheet.promise).toBe('front Crossed, rear Crossed');
     expect(line('Front, proved on the vehicle')).toMatch(
-      /^Flexed on the ramp, lock to lock; .*rolled forward at full lock/,
+      /^Flexed on the ramp, proved to 77 % of the bump travel, .*, lock to lock; .*rolled forward at full lock/,
     );
+    expect(line('Front, not proved')).toMatch(/^Flexed as far as Crossed asks/);
     expect(line('Front, not proved')).toMatch(/olled reverse at full lock/);
     expect(line('Front, by calculation')).toBe('Nothing.');
     expect(sheet.proofs?.map((p) => p.name.split(',')[0])).toEqual(['Front', 'Front', 'Front', 'Rear', 'Rear', 'Rear']);

@@ -20,7 +20,8 @@ export interface FittedWheel {
 }
 
 const known = (figure: Figure): Known | null =>
-  figure.status === 'read' ? { value: figure.value, u: figure.u, assumed: figure.assumed } : null;
+  // An unlikely figure that nobody confirmed carries a pose no further than an assumed one does.
+  figure.status === 'read' ? { value: figure.value, u: figure.u, assumed: figure.assumed || figure.doubtful } : null;
 const assumed = (value: number, u: number): Known => ({ value, u, assumed: true });
 
 /** The wheel that was mounted when the vehicle came: what obstacles were taped against. */

@@ -112,7 +112,7 @@ function tapedObstacle(
     if ([h, d, o, g].some((f) => f.status === 'not-fitted')) return { ...none, absent: true };
     const read = [h, d, o, g].filter((f) => f.status === 'read');
     anything ||= read.length > 0;
-    assumed ||= read.some((f) => f.status === 'read' && f.assumed);
+    assumed ||= read.some((f) => f.status === 'read' && (f.assumed || f.doubtful));
     const hour = fixedHour(station.id) ? { value: station.hour, u: CHALKED } : h.status === 'read' ? h : null;
     const missing = [
       ...(hour ? [] : ['clock']),

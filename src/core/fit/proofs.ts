@@ -5,6 +5,7 @@ import { ROLLS } from '../job/points/clearancePoints';
 import type { JobDocument } from '../job/schema';
 import { assessedAt, gapsAt, isTaped } from './assessed';
 import { obstaclesOf } from './obstacles';
+import { reachedFor } from './reach';
 
 /** How the promise of one axle stands: proved on the vehicle, proved by calculation only, not proved. In words. */
 export interface AxleProofs {
@@ -24,13 +25,18 @@ export function proofsOf(job: JobDocument): AxleProofs[] {
   return AXLES.map((axle) => {
     const grade = axle === 'front' ? job.job.promiseFront : job.job.promiseRear;
     const out: AxleProofs = { axle, grade, measured: [], calculated: [], open: [] };
-    const tried = (point: string, state: 'ramp' | 'floor', name: string, whole = name) => {
+    const tried = (point: string, state: 'ramp' | 'floor', name: string, how = name): boolean => {
       const seen = figures.figure({ gate: 'after', point, place: axle, state });
+      const good = seen.status === 'observed' && seen.good;
       if (seen.status !== 'observed') out.open.push(name);
-      else if (seen.good) out.measured.push(whole);
+      else if (good) out.measured.push(how);
       else out.open.push(`${name}: it touched`);
+      return good;
     };
-    tried('rubBody', 'ramp', 'flexed on the ramp', 'flexed on the ramp, lock to lock');
+    // A ramp proves what it reached and no more.
+    const reached = reachedFor(job, axle, grade);
+    if (tried('rubBody', 'ramp', 'flexed on the ramp', `flexed on the ramp, ${reached.words}`) && !reached.whole)
+      out.open.push(`flexed as far as ${grade} asks`);
     for (const roll of ROLLS) if (roll.axle === axle) tried(roll.id, 'floor', `rolled ${roll.name.toLowerCase()}`);
     for (const corner of cornersOf(axle)) {
       if (!isTaped(job, corner)) continue;

@@ -22,7 +22,7 @@ export interface WheelReach {
 }
 
 const uncertain = (figure: Figure): Uncertain | null =>
-  figure.status === 'read' && !figure.assumed ? { value: figure.value, u: figure.u } : null;
+  figure.status === 'read' && !figure.assumed && !figure.doubtful ? { value: figure.value, u: figure.u } : null;
 
 /**
  * How far a wheel went on the ramp at After: hub to lip standing less hub to lip flexed; hanging, from the reading

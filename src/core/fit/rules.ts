@@ -74,7 +74,7 @@ export const DEFAULT_STOCK: FitStock = {
     measured: false,
     price: null,
   })),
-  wheels: [40, 25, 12, 0, -12, -25].map((offset) => ({
+  wheels: [41, 27, 14, 3, -11, -23].map((offset) => ({
     name: `offset ${offset > 0 ? '+' : offset < 0 ? '−' : ''}${Math.abs(offset)}`,
     offset,
     rimWidth: 8.5 * IN,

@@ -55,7 +55,7 @@ export function limitsAt(job: JobDocument, corner: Corner, stage: Stage, shorter
     state: 'floor' | 'droop' = 'floor',
   ) => {
     const figure = figures.figure({ gate, point, place, state });
-    return figure.status === 'read' ? figure : null;
+    return figure.status === 'read' ? { ...figure, assumed: figure.assumed || figure.doubtful } : null;
   };
   const beam = isBeam(kindOf(job.vehicle, axle));
   const shockKnown = (end: StagedEnd): 'measured' | 'assumed' | 'none' => {
@@ -90,11 +90,12 @@ export function limitsAt(job: JobDocument, corner: Corner, stage: Stage, shorter
       const closes = stop.value + squash.value;
       const u = Math.hypot(stop.u, squash.u, here.u);
       const came = asItCame(gate, ENDS);
+      const unsure = came.assumed || stop.assumed || squash.assumed;
       if (beam)
         bump = {
           value: here.value + closes,
           u,
-          assumed: came.assumed,
+          assumed: unsure,
           from: `the bump stop’s gap and squash${came.said}`,
         };
       else if (!end.fault) {
@@ -106,7 +107,7 @@ export function limitsAt(job: JobDocument, corner: Corner, stage: Stage, shorter
           bump = {
             value: home,
             u: Math.hypot(u / ratio, stands === 'none' ? 0.15 * (home - here.value) : 0),
-            assumed: stands !== 'measured' || came.assumed,
+            assumed: stands !== 'measured' || unsure,
             from: `the bump stop’s gap and squash, through the shock’s motion ratio${came.said}`,
           };
         }
@@ -128,7 +129,7 @@ export function limitsAt(job: JobDocument, corner: Corner, stage: Stage, shorter
       droop = {
         value: opens,
         u: Math.hypot(open.u, 3),
-        assumed: shockKnown(end) !== 'measured' || asItCame(gate, ENDS).assumed,
+        assumed: open.assumed || shockKnown(end) !== 'measured' || asItCame(gate, ENDS).assumed,
         from: `the shock’s open length${asItCame(gate, ENDS).said}`,
       };
     const closes = closed ? travelOf(end, closed.value, TOLERABLE) : null;
@@ -136,7 +137,7 @@ export function limitsAt(job: JobDocument, corner: Corner, stage: Stage, shorter
       bump = {
         value: closes,
         u: Math.hypot(closed.u, 3),
-        assumed: shockKnown(end) !== 'measured' || asItCame(gate, ENDS).assumed,
+        assumed: closed.assumed || shockKnown(end) !== 'measured' || asItCame(gate, ENDS).assumed,
         from: `the shock’s closed length${asItCame(gate, ENDS).said}`,
       };
   }

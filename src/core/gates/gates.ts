@@ -87,11 +87,19 @@ export function shutBecause(job: JobDocument): string[] {
         ? []
         : [`${left.length} ${left.length === 1 ? 'reading' : 'readings'} of the short route still to answer`];
     }
-    case 'plan':
+    case 'plan': {
+      // What a plan newly asks of Before (a lip to be altered asks the body mark) cannot be read once the build begins.
+      const asked = buildRoute(job, 'before', 'short').filter((stop) => stop.status !== 'answered');
       return [
         ...(job.plan.liftFront === null ? ['the wanted lift at the front is not set'] : []),
         ...(job.plan.liftRear === null ? ['the wanted lift at the rear is not set'] : []),
+        ...(asked.length > 0
+          ? [
+              `${asked.length === 1 ? 'a reading' : `${asked.length} readings`} of Before still to answer, which close once the build begins: ${[...new Set(asked.map((stop) => stop.point.short))].join(', ')}`,
+            ]
+          : []),
       ];
+    }
     case 'build':
       return [];
     case 'release':

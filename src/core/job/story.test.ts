@@ -39,7 +39,7 @@ describe('the story of a job', () => {
       expect.stringContaining('front left'),
       expect.stringContaining('front right'),
     ]);
-    expect(toldAt(job, FL).map((t) => t.reading.text)).toEqual(['18 11/16', '18 5/8']);
+    expect(toldAt(job, FL).map((t) => t.reading.text)).toEqual(['18 11/16', '18 9/16']);
   });
 
   test('struck and superseded stay in it, and say so', () => {

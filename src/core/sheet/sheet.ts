@@ -93,7 +93,7 @@ export function makeSheet(
     promise: `front ${job.job.promiseFront}, rear ${job.job.promiseRear}`,
     proved: [
       provedBy('rub-body')
-        ? 'Tyre against body: proved by the flexed rub test; what was rolled, and which way, stands below.'
+        ? 'Tyre against body: proved by the flexed rub test; how far it went, and what was rolled which way, stands below.'
         : 'Tyre against body: not proved through the travel; static gaps say nothing about bump.',
       provedBy('rub-safety')
         ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.'

@@ -13,7 +13,7 @@ const vulgar: Record<string, string> = {
  * quotes and primes to ' and ", fraction and minus signs to / and -, ready-made fractions to `n/d`, lower case.
  * Digits are left alone.
  *
- * @example normalise(' 34½” ') // '34 1/2"'
+ * @example normalise(' 29⅜” ') // '29 3/8"'
  */
 export function normalise(typed: string): string {
   return typed

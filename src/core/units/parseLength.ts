@@ -9,7 +9,7 @@ const METRIC = new RegExp(String.raw`^(${NUMBER}) ?(mm|cm|m)$`);
 const DENOMINATORS = [2, 4, 8, 16, 32, 64];
 
 /**
- * Reads a length as it is typed by hand: `34 1/2`, `34-1/2`, `34.5"`, `876 mm`, `87,6 cm`, `2' 10 1/2`.
+ * Reads a length as it is typed by hand: `29 3/8`, `29-3/8`, `29.375"`, `746 mm`, `74,6 cm`, `2' 5 3/8`.
  *
  * @param typed the text as typed, stray spaces and typographic quotes included; a leading sign is allowed
  * @param unitless the unit taken where none is typed (a fraction is always inches)
@@ -45,7 +45,7 @@ function parseInches(body: string, unitless: 'in' | 'mm'): Parsed {
     const odd = /[^\d\s.,/'"+-]+/.exec(body.replace(/\b(mm|cm|m|in|inch|inches|ft|feet|foot)\b/g, ''));
     return {
       ok: false,
-      reason: odd ? `"${odd[0].trim()}" is not part of a length` : `"${body}" is not a length such as 34 1/2 or 876 mm`,
+      reason: odd ? `"${odd[0].trim()}" is not part of a length` : `"${body}" is not a length such as 29 3/8 or 746 mm`,
     };
   }
   const [, whole, top, bottom, mark] = match;

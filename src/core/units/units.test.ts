@@ -11,27 +11,27 @@ const mm = (text: string, unitless: 'in' | 'mm' = 'in') => {
 
 describe('parseLength', () => {
   test.each([
-    ['34 1/2', 876.3],
-    ['34-1/2', 876.3],
-    ['34 - 1/2', 876.3],
-    ['34.5', 876.3],
-    ['34,5', 876.3],
-    ['34.5"', 876.3],
-    ['  34  1/2 " ', 876.3],
-    ['34½”', 876.3],
-    ['34 1⁄2″', 876.3],
-    ['34 1/2in', 876.3],
-    ['34 1/2 inches', 876.3],
+    ['29 3/8', 746.125],
+    ['29-3/8', 746.125],
+    ['29 - 3/8', 746.125],
+    ['29.375', 746.125],
+    ['29,4', 746.76],
+    ['29.375"', 746.125],
+    ['  29  3/8 " ', 746.125],
+    ['29⅜”', 746.125],
+    ['29 3⁄8″', 746.125],
+    ['29 3/8in', 746.125],
+    ['29 3/8 inches', 746.125],
     ['7/8', 22.225],
-    ['876 mm', 876],
-    ['876mm', 876],
-    ['87.6 cm', 876],
-    ['87,6cm', 876],
-    ['0.876 m', 876],
-    ["2' 10 1/2", 876.3],
-    ['2\' 10 1/2"', 876.3],
-    ['2’10½”', 876.3],
-    ['2 ft 10.5 in', 876.3],
+    ['746 mm', 746],
+    ['746mm', 746],
+    ['74.6 cm', 746],
+    ['74,6cm', 746],
+    ['0.746 m', 746],
+    ["2' 5 3/8", 746.125],
+    ['2\' 5 3/8"', 746.125],
+    ['2’5⅜”', 746.125],
+    ['2 ft 5.375 in', 746.125],
     ["2'", 609.6],
     ['-1/4', -6.35],
     ['+3', 76.2],
@@ -39,22 +39,22 @@ describe('parseLength', () => {
   ])('%s', (text, wanted) => expect(mm(text)).toBeCloseTo(wanted, 9));
 
   test('a bare number takes the unit in use', () => {
-    expect(mm('876', 'mm')).toBe(876);
-    expect(mm('34', 'in')).toBeCloseTo(863.6, 9);
-    expect(mm('34 1/2', 'mm')).toBeCloseTo(876.3, 9);
+    expect(mm('746', 'mm')).toBe(746);
+    expect(mm('29', 'in')).toBeCloseTo(736.6, 9);
+    expect(mm('29 3/8', 'mm')).toBeCloseTo(746.125, 9);
   });
 
   test.each([
     ['', 'nothing was typed'],
-    ['34 fish', '"fish" is not part of a length'],
-    ['34 18/16', 'is a whole inch or more'],
-    ['34 1/3', 'halves to sixty-fourths'],
-    ['34.5 1/2', 'do not go together'],
+    ['29 fish', '"fish" is not part of a length'],
+    ['29 18/16', 'is a whole inch or more'],
+    ['29 1/3', 'halves to sixty-fourths'],
+    ['29.375 1/2', 'do not go together'],
     ['1,000 mm', 'could be 1000 or 1.000'],
     ['1/2 mm', 'a fraction goes with inches'],
     ["2' 14", 'a foot or more after the feet'],
-    ['34 1/0', 'halves to sixty-fourths'],
-    ['34 35', 'is not a length'],
+    ['29 1/0', 'halves to sixty-fourths'],
+    ['29 31', 'is not a length'],
   ])('refuses %j and says why', (text, reason) => expect(mm(text)).toContain(reason));
 });
 

@@ -73,7 +73,7 @@ export function FitmentPanel({ corner, fitment, edge, editable, onTry, onSaved }
           noValidate
         >
           <h3>Another tyre or wheel</h3>
-          <TextField label="Printed size" placeholder="265/70R17 or 33x12.50R15" {...set('size')} />
+          <TextField label="Printed size" placeholder="255/75R17 or 34x10.50R17" {...set('size')} />
           <div className="grid grid-cols-2 gap-3">
             <TextField label="Diameter, if measured" {...set('diameter')} />
             <TextField label="Width, if measured" {...set('sectionWidth')} />

@@ -29,9 +29,9 @@ if (!rescue) throw new Error('no demo job');
 
 describe('figures', () => {
   test('a fraction is raised and lowered, and read out in full', () => {
-    const markup = drawn(<Figure quantity="length" value={473.075} />);
-    expect(markup).toContain('<span class="sr-only">18 5/8 in</span>');
-    expect(markup).toContain('<sup class="ml-[0.18em]">5</sup>⁄<sub>8</sub>');
+    const markup = drawn(<Figure quantity="length" value={471.4875} />);
+    expect(markup).toContain('<span class="sr-only">18 9/16 in</span>');
+    expect(markup).toContain('<sup class="ml-[0.18em]">9</sup>⁄<sub>16</sub>');
     expect(markup).toContain('aria-hidden="true"');
   });
   test('no fraction, no marks; mm and degrees', () => {
@@ -49,7 +49,7 @@ describe('figures', () => {
     const markup = drawn(
       <svg>
         <text>
-          <SvgFigure shown={show('length', 473.075, INCH_SHOP)} size={10} />
+          <SvgFigure shown={show('length', 471.4875, INCH_SHOP)} size={10} />
         </text>
       </svg>,
     );

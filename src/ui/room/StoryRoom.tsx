@@ -41,7 +41,7 @@ export function StoryRoom({ view }: { view: JobView }) {
               <input
                 type="search"
                 value={words}
-                placeholder="lip front left, 34 1/2, a name or a note"
+                placeholder="lip front left, 29 3/8, a name or a note"
                 onChange={(e) => {
                   setWords(e.target.value);
                   setMost(AT_ONCE);

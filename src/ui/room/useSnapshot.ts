@@ -49,7 +49,7 @@ export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () =>
     } catch {
       heard('no-network');
     }
-  }, [initial.id, member, heard, take]);
+  }, [initial.id, heard, take]);
 
   useEffect(() => {
     if (!ready) return;

@@ -58,7 +58,7 @@ const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]
   'Fuel in the tank': { before: ['3/4', '75%'], after: ['3/4', '75%'] },
   'People, tools and cargo aboard now': { before: ['40', '40'], after: ['40', '40'] },
   'Tyre pressure': { before: ['35', '240'], after: ['35', '240'] },
-  'Hub centre up to the fender lip': { before: ['18 5/8', '473'], after: ['21 3/16', '538'] },
+  'Hub centre up to the fender lip': { before: ['18 9/16', '471'], after: ['21 1/8', '536'] },
   'Floor up to the lamp centre': { before: ['35 5/8', '905'], after: ['38 3/4', '985'] },
   'Tyre to arm, spring or frame, inner side': { before: ['1 1/2', '38'], after: ['1 3/8', '35'] },
   'Tyre to brake hose or harness': { before: ['2', '52'], after: ['1 15/16', '49'] },

@@ -1,0 +1,30 @@
+import { fillGate } from '../../../scripts/demo/builder';
+import { lifted } from '../../../tests/support/lifted';
+import type { JobDocument } from '../job/schema';
+import { shutBecause } from './gates';
+
+const planned = (plan: Partial<JobDocument['plan']> = {}): JobDocument => {
+  const job = lifted();
+  return {
+    ...job,
+    job: { ...job.job, gate: 'plan' },
+    plan: { ...job.plan, ...plan },
+    readings: job.readings.filter((r) => r.gate === 'before'),
+  };
+};
+
+test('the plan opens on two wanted lifts and a Before that is read', () => {
+  expect(shutBecause(planned())).toEqual([]);
+  expect(shutBecause(planned({ liftFront: null, liftRear: null }))).toEqual([
+    'the wanted lift at the front is not set',
+    'the wanted lift at the rear is not set',
+  ]);
+});
+
+test('a lip to be altered asks the body mark while the vehicle is still as it came', () => {
+  const job = planned({ lipAlteredFront: 12 });
+  expect(shutBecause(job)).toEqual([
+    '2 readings of Before still to answer, which close once the build begins: hub to body mark',
+  ]);
+  expect(shutBecause(fillGate(job, 'before', { from: '2026-11-01T12:00:00Z' }))).toEqual([]);
+});
