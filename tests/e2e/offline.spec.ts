@@ -209,8 +209,8 @@ test('two people read one point without knowing of each other: both stay, the la
   await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
   await other.setOffline(false);
   for (const [who, words] of [
-    [ivo, /18 5\/8 in \(Runa, .*stands; 18 1\/2 in \(you/],
-    [page, /18 5\/8 in \(you, .*stands; 18 1\/2 in \(Ivo/],
+    [ivo, /18 9\/16 in \(Runa, .*stands; 18 1\/2 in \(you/],
+    [page, /18 9\/16 in \(you, .*stands; 18 1\/2 in \(Ivo/],
   ] as const) {
     const told = who.getByRole('status', { name: 'Read twice' });
     await expect(told).toContainText('was read by two people', { timeout: 20_000 });
@@ -282,12 +282,12 @@ test('a tablet that meets a later release says so, keeps what waits, and a reloa
   await page.goto(`${job}/before`);
   await file(page, 'hubToLip.FL.floor', '18 9/16');
   await onTablet(page, 1);
-  await expect(page.getByText(/^Updated: reload/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('status').filter({ hasText: 'Updated: reload' })).toBeVisible({ timeout: 60_000 });
   await page.unroute('**/api/outbox');
   await page.unroute(`**/api${new URL(job).pathname}`);
   await page.getByRole('button', { name: 'Reload' }).click();
   await expect
     .poll(async () => (await fileOf(page, job)).readings.map((r) => r.text), { timeout: 60_000 })
     .toEqual(['18 9/16']);
-  await expect(page.getByText(/^Updated: reload/)).toHaveCount(0);
+  await expect(page.getByRole('status').filter({ hasText: 'Updated: reload' })).toHaveCount(0);
 });

@@ -153,12 +153,13 @@ test('an unlikely reading in a file is doubted until somebody here confirms it',
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /Keep 11/ }).click();
   await page.waitForURL((url) => !url.search.includes('hubToLip.FL'));
-  const text = await (await page.request.get(`${job}/job.json`)).text();
+  const text = async () => (await page.request.get(`${job}/job.json`)).text();
+  await expect.poll(text).toContain('11 3/16');
 
   await page.goto('/bring-in');
   await page
     .getByLabel('Job file (JSON)')
-    .setInputFiles({ name: 'elsewhere.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+    .setInputFiles({ name: 'elsewhere.json', mimeType: 'application/json', buffer: Buffer.from(await text()) });
   await page.getByRole('button', { name: 'Bring it in' }).click();
   await page.waitForURL('**/before');
   const copy = page.url().replace(/\/before$/, '');
