@@ -32,7 +32,9 @@ describe('a filed entry', () => {
   test('is put on the job as it was typed, and the given job is left as it is', () => {
     const job = before();
     const after = applied(job, read(1));
-    expect(after.readings).toMatchObject([{ text: '18 9/16', value: expect.closeTo(471.4875, 9), takenBy: 'Runa', takenAt: minute(1) }]);
+    expect(after.readings).toMatchObject([
+      { text: '18 9/16', value: expect.closeTo(471.4875, 9), takenBy: 'Runa', takenAt: minute(1) },
+    ]);
     expect(job.readings).toEqual([]);
   });
   test('sent again changes nothing', () => {

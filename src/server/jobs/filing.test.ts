@@ -69,7 +69,13 @@ withDatabase('filing on a real database', () => {
     expect(await why(runa, once, once)).toEqual(['filed', 'filed']);
     expect(await why(runa, once)).toEqual(['filed']);
     expect((await job())?.readings).toEqual([
-      expect.objectContaining({ text: '18 9/16', unit: 'in', value: expect.closeTo(471.4875, 9), takenBy: 'Runa', asked: false }),
+      expect.objectContaining({
+        text: '18 9/16',
+        unit: 'in',
+        value: expect.closeTo(471.4875, 9),
+        takenBy: 'Runa',
+        asked: false,
+      }),
     ]);
   });
 
