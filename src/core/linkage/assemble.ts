@@ -85,7 +85,7 @@ function assembled(job: JobDocument, axle: Axle): Assembled {
       if (f.status === 'read' && frame.status === 'read') {
         const whole = feature.on === 'axle' ? Math.sign(Number(valueIn(end, `${path}.1`))) || 1 : sign;
         set(`${path}.1`, whole * (frame.value / 2 + f.value), {
-          kind: f.assumed || frame.assumed ? 'other-side' : 'measured',
+          kind: worse(kindOfSource(f), kindOfSource(frame)),
           u: Math.hypot(f.u, frame.u / 2),
         });
       } else if (y.status === 'read') set(`${path}.1`, outward * y.value, sourceOf(y));
@@ -96,7 +96,7 @@ function assembled(job: JobDocument, axle: Axle): Assembled {
     // The yoke's end toward the shaft points against the run; + up. The axis runs on along the shaft.
     const way = Math.sign(end.driveshaft.pinionAxis[0]) || 1;
     end = put(end, 'driveshaft.pinionAxis', [way, 0, -Math.tan((pinion.value * Math.PI) / 180)]);
-    sources.set('driveshaft.pinionAxis.2', { kind: 'measured', u: (pinion.u * Math.PI) / 180 });
+    sources.set('driveshaft.pinionAxis.2', { kind: kindOfSource(pinion), u: (pinion.u * Math.PI) / 180 });
   }
   end = acrossTheVehicle(end, sources);
   const [fault] = faultsIn({ ...FILE, [axle]: end });
@@ -109,10 +109,13 @@ function assembled(job: JobDocument, axle: Axle): Assembled {
   };
 }
 
-const sourceOf = (figure: Extract<Figure, { status: 'read' }>): Source => ({
-  kind: figure.assumed ? 'other-side' : 'measured',
-  u: figure.u,
-});
+type ReadFigure = Extract<Figure, { status: 'read' }>;
+
+/** An unlikely figure that nobody here confirmed is as good as one of a file, no better. */
+const kindOfSource = (figure: ReadFigure): Source['kind'] =>
+  figure.doubtful ? 'imported' : figure.assumed ? 'other-side' : 'measured';
+const worse = (a: Source['kind'], b: Source['kind']): Source['kind'] => (a === 'measured' ? b : a);
+const sourceOf = (figure: ReadFigure): Source => ({ kind: kindOfSource(figure), u: figure.u });
 
 export const FILE = { format: 'high-gate/geometry', version: 1, units: { length: 'mm', angle: 'deg' } } as const;
 

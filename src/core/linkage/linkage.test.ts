@@ -108,6 +108,11 @@ test('out from the frame is out from half its width; an answered-away part is go
   if (built.end.type !== 'double-wishbone') throw new Error('kind');
   expect(built.end.left.upperArm.front[1]).toBeCloseTo(400, 6);
   expect(built.sources.get('left.upperArm.front.1')?.kind).toBe('measured');
+  // A frame as wide as two vehicles, confirmed by nobody, measures nothing.
+  const wide = with3.readings.map((r) => (r.point === 'lk.frameWidth' ? { ...r, value: 2600 } : r));
+  const from = (job: JobDocument) => assemble(job, 'front').sources.get('left.upperArm.front.1')?.kind;
+  expect(from({ ...with3, readings: wide })).toBe('imported');
+  expect(from({ ...with3, readings: wide.map((r) => ({ ...r, asked: true })) })).toBe('measured');
   expect(built.end.left.halfShaft).toBeUndefined();
   expect(built.end.right !== 'mirror' && built.end.right.halfShaft).toBeDefined();
 });
