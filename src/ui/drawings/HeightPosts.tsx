@@ -66,7 +66,8 @@ export function HeightPosts({ corners }: { corners: readonly CornerStance[] }) {
                       stroke="var(--pencil)"
                       strokeWidth={major ? 1.6 : 0.8}
                     />
-                    {major && (
+                    {/* A number cut by the post's end cannot be read. */}
+                    {major && y(t) > TOP + 6 && y(t) < HEIGHT - TOP - 6 && (
                       <text x="7" y={y(t) + 4} className="fig" fontSize="11.5" fill="var(--pencil)">
                         {label}
                       </text>
