@@ -81,5 +81,9 @@ describe('documents of any age', () => {
     expect(readJob({ ...job, surprise: 1 })).toMatchObject({ ok: false, newer: false });
     expect(() => keptJob({ ...job, surprise: 1 })).toThrow();
     for (const odd of [null, 7, 'x', []]) expect(readJob(odd)).toMatchObject({ ok: false });
+    expect(readJobFile(JSON.stringify({ ...job, vehicle: { ...job?.vehicle, make: undefined } }))).toEqual({
+      ok: false,
+      fault: 'vehicle.make: is missing',
+    });
   });
 });

@@ -33,7 +33,8 @@ const wrong = (path: readonly PropertyKey[], message: string): ReadDocument => (
 });
 const firstIssue = (error: z.ZodError): ReadDocument => {
   const issue = error.issues[0];
-  return wrong(issue?.path ?? [], issue?.message ?? 'not a job document');
+  const missing = issue?.code === 'invalid_type' && issue.message.endsWith('received undefined');
+  return wrong(issue?.path ?? [], missing ? 'is missing' : (issue?.message ?? 'not a job document'));
 };
 
 /** The same of a document that this shop itself kept: throws where it cannot be read, which is a bug. */
