@@ -1,7 +1,12 @@
 import { fillGate } from '../../../scripts/demo/builder';
 import { lifted } from '../../../tests/support/lifted';
 import type { JobDocument } from '../job/schema';
+import { demoJobs } from '../../../scripts/demo/jobs';
+import { say } from '../checks/phrase';
+import { workJob } from '../checks/workJob';
+import { INCH_SHOP } from '../units/quantity';
 import { shutBecause } from './gates';
+import { Standing, standingOf } from './standing';
 
 const planned = (plan: Partial<JobDocument['plan']> = {}): JobDocument => {
   const job = lifted();
@@ -27,4 +32,15 @@ test('a lip to be altered asks the body mark while the vehicle is still as it ca
     '2 readings of Before still to answer, which close once the build begins: hub to body mark',
   ]);
   expect(shutBecause(fillGate(job, 'before', { from: '2026-11-01T12:00:00Z' }))).toEqual([]);
+});
+
+test('what the Yard keeps of a job is what the job says: an advised hose does not come out short there', () => {
+  for (const job of demoJobs()) {
+    const standing = standingOf(job, workJob(job));
+    expect(Standing.parse(JSON.parse(JSON.stringify(standing)))).toEqual(JSON.parse(JSON.stringify(standing)));
+  }
+  const job = demoJobs().find((j) => j.job.number === 'HG-0142');
+  const verdicts = job ? workJob(job) : [];
+  const hose = verdicts.find((v) => v.title === 'Brake hose slack' && v.gate === 'after' && v.place === 'rear');
+  expect(job && say(Standing.parse(standingOf(job, verdicts)).sub, INCH_SHOP)).toBe(hose && say(hose.next, INCH_SHOP));
 });

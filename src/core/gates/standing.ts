@@ -11,6 +11,8 @@ const Amount = z.object({
   quantity: z.enum(['length', 'angle', 'pressure', 'mass', 'share', 'clock']),
   value: z.number(),
   signed: z.boolean().optional(),
+  // Without it an advised length came out short in the Yard.
+  up: z.boolean().optional(),
 });
 /** What the Yard shows of a job, kept beside it so that the Yard need not work every job. */
 export const Standing = z.object({
