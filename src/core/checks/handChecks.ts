@@ -92,7 +92,7 @@ const rubNeeds = (point: string, place: Place): Needs => {
 const kitBlocks = (job: JobDocument, place: Place): number =>
   (job.kit?.patches ?? []).filter((p) => p.kind === 'axle-block' && p.axle === place && p.by > 0).length;
 
-/** A block under a steered axle and stacked blocks are a Stop, whoever fitted them. Source: product.md. */
+/** A block under a steered axle and stacked blocks are a Stop, whoever fitted them. Source: docs/method.md "Blocks". */
 const blocksAt = (gate: ReadingGate): CheckDefinition => ({
   ...seen('axle-blocks', 'Blocks between leaf and axle', 'blocks', true, {
     gate,

@@ -3,8 +3,8 @@ import { DECISION_RULES, RULE_WORDS, tighter, type DecisionRule } from './decisi
 
 /**
  * A figure that is judged. `most`: small is safe (|value| is taken); `least`: large is safe.
- * Defaults: engineering.md "Default limits", source "general practice"; those marked "shop default" are not in that
- * table and are High Gate's own starting points. The rule is that of engineering.md "Decision rules".
+ * Defaults: docs/method.md "Default limits", source "general practice"; those marked "shop default" are not in that
+ * table and are High Gate's own starting points. The rule is that of docs/method.md "Decision rules".
  */
 export interface LimitFigure {
   name: string;

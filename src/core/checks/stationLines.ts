@@ -1,6 +1,7 @@
 import type { ChangeKind } from '../job/changes';
 import { staleAfter } from '../job/changes';
 import type { JobDocument, StationLine, StationLineName } from '../job/schema';
+import { bareVerdict } from './bareVerdict';
 import type { Verdict } from './types';
 
 /** What a lead answers for until its station exists: each is asked at After and is in the way of release unsaid. */
@@ -55,33 +56,20 @@ export function lineSaid(
 export const stationLines = (job: JobDocument): Verdict[] =>
   STATION_LINES.map(({ line, title, wants, staleOn }): Verdict => {
     const found = lineSaid(job, line);
-    const base: Verdict = {
+    const base = bareVerdict({
       check: `line-${line}`,
       title,
       gate: 'after',
       place: 'vehicle',
-      verdict: 'Not measured',
       safetyCritical: false,
       required: true,
       staleOn,
       quantity: null,
-      value: null,
-      uncertainty: null,
-      u: null,
-      rule: null,
-      limit: null,
-      margin: null,
-      marginToStop: null,
       summary: ['no lead has answered for it'],
       next: [`A lead says at After: checked, with ${wants}; or not done here, and why.`],
       missing: [`a lead’s word on ${title.toLowerCase()}`],
-      missingSpots: [],
-      stale: null,
-      mark: null,
-      assumed: false,
-      accepted: null,
       working: { formula: 'a lead’s word; no figure is worked here', inputs: [], steps: [] },
-    };
+    });
     if (!found) return base;
     const { said, stale } = found;
     if (stale)

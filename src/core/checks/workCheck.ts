@@ -5,6 +5,7 @@ import { mayLack, pointById } from '../job/points';
 import type { JobDocument } from '../job/schema';
 import { finerTool } from '../uncertainty/instruments';
 import { K } from '../uncertainty/propagate';
+import { bareVerdict } from './bareVerdict';
 import { tighter } from './decisionRule';
 import { lampSteps } from './handChecks';
 import { judge, RANK } from './judge';
@@ -102,35 +103,17 @@ function withoutPart(
   };
 }
 
-function emptyVerdict(job: JobDocument, check: CheckDefinition, place: Place, needs: Needs): Verdict {
-  return {
+const emptyVerdict = (job: JobDocument, check: CheckDefinition, place: Place, needs: Needs): Verdict =>
+  bareVerdict({
     check: check.id,
     title: check.title,
     gate: check.gate,
     place,
-    verdict: 'Not measured',
     safetyCritical: check.safetyCritical,
     required: check.required ?? false,
     staleOn: staleKinds(job, check, needs),
     quantity: check.quantity,
-    value: null,
-    uncertainty: null,
-    u: null,
-    rule: null,
-    limit: null,
-    margin: null,
-    marginToStop: null,
-    summary: [],
-    next: [],
-    missing: [],
-    missingSpots: [],
-    stale: null,
-    mark: null,
-    assumed: false,
-    accepted: null,
-    working: { formula: '', inputs: [], steps: [] },
-  };
-}
+  });
 
 /** The changes after which any reading that a check names has to be taken again. */
 function staleKinds(job: JobDocument, check: CheckDefinition, needs: Needs): ChangeKind[] {

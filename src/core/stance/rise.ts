@@ -27,7 +27,7 @@ export const risesBy = (job: JobDocument, corner: Corner): 'mark' | 'lip' =>
 
 /**
  * How far the body rose over the hub at a corner, After less Before, mm: suspension, body lift and moved hub together,
- * never an alteration of the lip. Source: engineering.md "Stance".
+ * never an alteration of the lip. Source: docs/method.md "Stance".
  *
  * @returns null where what tells it was not read at both gates
  */
@@ -57,7 +57,7 @@ export function bodyRiseAt(job: JobDocument, corner: Corner): (Uncertain & { tyr
 
 /**
  * How far the body has turned nose up, After less Before, degrees, by the body's rise over the floor at all four
- * corners. Source: engineering.md "Stance".
+ * corners. Source: docs/method.md "Stance".
  */
 export function noseUpAt(job: JobDocument): Uncertain | null {
   const rises = CORNERS.map((corner) => bodyRiseAt(job, corner));

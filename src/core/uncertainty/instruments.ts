@@ -3,7 +3,7 @@ import type { Quantity } from '../units/quantity';
 /**
  * An instrument of the shop: `standard` is its standard uncertainty in the base unit of its quantity, `graduation`
  * its smallest division (metric and inch tape are told apart by the unit typed).
- * Figures: engineering.md "Uncertainty"; pressure and mass are general practice for a bay.
+ * Figures: docs/method.md "Uncertainty"; pressure and mass are general practice for a bay.
  */
 export interface Instrument {
   name: string;
@@ -63,7 +63,7 @@ export const INSTRUMENTS = {
 } as const satisfies Record<string, Instrument>;
 export type InstrumentId = keyof typeof INSTRUMENTS;
 
-/** Settling repeatability of one ride-height reading, mm, standard. Source: engineering.md "Uncertainty". */
+/** Settling repeatability of one ride-height reading, mm, standard. Source: docs/method.md "Uncertainty". */
 export const SETTLING = 1.5;
 /** A figure taken over from the other side is assumed: it carries this much more, standard, relative to the tape. */
 export const ASSUMED_EXTRA: Record<Quantity, number> = {

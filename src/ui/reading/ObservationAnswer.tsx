@@ -18,6 +18,8 @@ interface Props {
 
 /** The answer to something that is looked at: good, a fault with its note, or one of its own answers. */
 export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, onCannot, onAbsent }: Props) {
+  // Where no answer is a fault none is marked: a tick beside each would look like the one that was given.
+  const judges = choices?.some((choice) => !choice.good) ?? false;
   return (
     <div className="space-y-4">
       {choices ? (
@@ -30,11 +32,12 @@ export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, 
               disabled={busy}
               onClick={() => onFile(choice.good, choice.id)}
             >
-              {choice.good ? (
-                <Check className="size-6 shrink-0" aria-hidden />
-              ) : (
-                <TriangleAlert className="size-6 shrink-0" aria-hidden />
-              )}
+              {judges &&
+                (choice.good ? (
+                  <Check className="size-6 shrink-0" aria-hidden />
+                ) : (
+                  <TriangleAlert className="size-6 shrink-0" aria-hidden />
+                ))}
               {choice.name}
             </button>
           ))}
