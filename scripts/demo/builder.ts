@@ -213,6 +213,7 @@ function answerStop(
     instrument: point.instrument,
     takenBy: how.by,
     takenAt: how.at,
+    filedAt: how.at,
     note: '',
     supersedes: null,
     asked: false,

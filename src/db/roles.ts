@@ -1,6 +1,7 @@
 import { createHmac } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import type { Db } from './client';
+import { PATIENCE } from './patience';
 
 /**
  * The two roles that the application connects as. Neither owns a table or can bypass row-level security: `app` works
@@ -69,15 +70,19 @@ export async function grantRoles(owner: Db, database: string, secret: string): P
     await run(`REVOKE ALL ON ALL TABLES IN SCHEMA public FROM ${name}`);
     await run(`REVOKE ALL ON ALL SEQUENCES IN SCHEMA public FROM ${name}`);
     await run(`GRANT USAGE ON SCHEMA public TO ${name}`);
+    // The server itself ends what waits or lies idle too long: a client that gave up would leave its locks behind.
+    for (const [setting, value] of Object.entries(PATIENCE))
+      await run(`ALTER ROLE ${name} SET ${setting} = '${value}'`);
   }
-  // Before PostgreSQL 15 everybody may make tables in the public schema.
+  // Before PostgreSQL 15 everybody may make tables in the public schema; a temporary one can pass for a real one.
   await run('REVOKE CREATE ON SCHEMA public FROM PUBLIC');
+  await run(`REVOKE TEMPORARY ON DATABASE "${database.replaceAll('"', '""')}" FROM PUBLIC`);
   const app = roleName('app', database);
   const door = roleName('door', database);
   await run(`GRANT SELECT, INSERT ON ${READ_AND_ADD.map((t) => `"${t}"`).join(', ')} TO ${app}`);
   await run(`GRANT SELECT ON shops, members TO ${app}`);
   await run(`GRANT UPDATE ON jobs TO ${app}`);
-  await run(`GRANT UPDATE (last_job_number) ON shops TO ${app}`);
+  await run(`GRANT UPDATE (last_job_number, shared_hours, own_hours, away_minutes) ON shops TO ${app}`);
   await run(`GRANT UPDATE (price) ON kits TO ${app}`);
   await run(`GRANT UPDATE (role, ended_at) ON members TO ${app}`);
   await run(`GRANT UPDATE (revoked_at) ON sheet_links, invitations TO ${app}`);
@@ -87,6 +92,6 @@ export async function grantRoles(owner: Db, database: string, secret: string): P
   await run(`GRANT SELECT ON ALL TABLES IN SCHEMA drizzle TO ${app}`);
   await run(`GRANT SELECT, INSERT, UPDATE, DELETE ON ${ACCOUNTS.map((t) => `"${t}"`).join(', ')} TO ${door}`);
   await run(
-    `GRANT EXECUTE ON FUNCTION door_member(text), door_invitation(text), door_join(text, text, text, text), door_sheet_link(text), verify_sheet(text) TO ${door}`,
+    `GRANT EXECUTE ON FUNCTION door_member(text), door_session(text), session_ends(text), door_invitation(text), door_join(text, text, text, text), door_end_credentials(text, text), door_sheet_link(text), verify_sheet(text) TO ${door}`,
   );
 }

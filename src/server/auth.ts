@@ -15,10 +15,10 @@ const changePerson = {
     startSessionFor: createAuthEndpoint({ method: 'POST', body: z.object({ userId: z.string() }) }, async (ctx) => {
       const { internalAdapter } = ctx.context;
       const user = await internalAdapter.findUserById(ctx.body.userId);
-      if (!user) return { started: false };
+      if (!user) return { token: '' };
       const session = await internalAdapter.createSession(user.id);
       await setSessionCookie(ctx, { session, user });
-      return { started: true };
+      return { token: session.token };
     }),
   },
 };
@@ -33,7 +33,7 @@ function make() {
     logger: { disabled: true },
     database: drizzleAdapter(door(), { provider: 'pg', schema }),
     emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 1 },
-    // A working day; a tablet left lying signs its person out.
+    // A working day unused; however much it is used, its absolute life ends it (see session_ends).
     session: { expiresIn: 60 * 60 * 12, updateAge: 60 * 30 },
     advanced: {
       // On plain loopback a Secure cookie would not come back.

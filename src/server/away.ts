@@ -6,9 +6,10 @@ export class DatabaseAway extends Error {
 export const AWAY_MESSAGE =
   'The database does not answer. Nothing was changed, and what you typed is still here. Try again in a moment.';
 
-// Classes 08 (connection) and 57P (shut down, crashed, starting), too many connections, and Node's own.
+// Classes 08 (connection) and 57P (shut down, crashed, starting), too many connections, what the server ended because
+// it waited or ran too long (a lock, a statement, a deadlock), and Node's own.
 const CODES =
-  /^(08...|57P0[1-5]|53300|53400|25P03|ECONNREFUSED|ECONNRESET|ENOTFOUND|EHOSTUNREACH|ETIMEDOUT|EPIPE|EAI_AGAIN)$/;
+  /^(08...|57P0[1-5]|53300|53400|25P03|55P03|57014|40P01|40001|ECONNREFUSED|ECONNRESET|ENOTFOUND|EHOSTUNREACH|ETIMEDOUT|EPIPE|EAI_AGAIN)$/;
 const WORDS =
   /timeout exceeded when trying to connect|Connection terminated|Query read timeout|Client has encountered a connection error|Cannot use a pool after calling end|not queryable/i;
 

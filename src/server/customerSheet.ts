@@ -37,6 +37,8 @@ export async function customerSheet(token: unknown): Promise<CustomerSheet | nul
     role: 'front-desk' as const,
     userId: '',
     sessionId: '',
+    via: 'pin' as const,
+    awayMinutes: 15,
     shop: { id: shop.id, name: shop.name, timeZone: shop.timeZone },
     shopUnits: units,
     units,

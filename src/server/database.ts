@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { connect, type Database, type Db } from '@/db/client';
+import { connect, inTransaction, type Database, type Db } from '@/db/client';
 import { fitToTell } from './away';
 import { env } from './env';
 import { log } from './log';
@@ -11,11 +11,9 @@ const onLost = (message: string) => log.warn({ message }, 'database connection l
 
 const app = (): Connected => (kept.highGateApp ??= connect(env().DATABASE_APP_URL, { onLost }));
 
+const atTheDoor = (): Connected => (kept.highGateDoor ??= connect(env().DATABASE_DOOR_URL, { max: 6, onLost }));
 /** Accounts, sessions, and what must be known before it is known whose shop it is. Sees no shop's rows. */
-export const door = (): Database => (kept.highGateDoor ??= connect(env().DATABASE_DOOR_URL, { max: 6, onLost })).db;
-
-/** Both pools, for those who ask whether they are well. */
-export const pools = () => ({ app: app().pool, door: (door(), kept.highGateDoor?.pool) });
+export const door = (): Database => atTheDoor().db;
 
 /**
  * Refuses to work as a role that owns tables or could see past row-level security: the shops would then be kept apart
@@ -52,10 +50,7 @@ function told(error: unknown): unknown {
 export async function inShop<T>(shopId: string, act: (tx: Db) => Promise<T>): Promise<T> {
   try {
     await roleIsSafe();
-    return await app().db.transaction(async (tx) => {
-      await tx.execute(sql`select set_config('high_gate.shop', ${shopId}, true)`);
-      return act(tx);
-    });
+    return await inTransaction(app().pool, shopId, act);
   } catch (error) {
     throw told(error);
   }
@@ -65,6 +60,15 @@ export async function inShop<T>(shopId: string, act: (tx: Db) => Promise<T>): Pr
 export async function atDoor<T>(act: (db: Database) => Promise<T>): Promise<T> {
   try {
     return await act(door());
+  } catch (error) {
+    throw told(error);
+  }
+}
+
+/** A transaction at the door. */
+export async function atDoorTogether<T>(act: (tx: Db & Pick<Database, 'delete'>) => Promise<T>): Promise<T> {
+  try {
+    return await inTransaction(atTheDoor().pool, '', (tx) => act(tx as Db & Pick<Database, 'delete'>));
   } catch (error) {
     throw told(error);
   }

@@ -20,5 +20,7 @@ export async function jobNews(
   if (revision === null) return { kind: 'gone', tag: '' };
   if (known === tagOf(member, revision, shop)) return { kind: 'same', tag: known };
   const snapshot = await snapshotOf(member, jobId);
-  return snapshot ? { kind: 'news', tag: snapshot.tag, snapshot: forDevice(snapshot) } : { kind: 'gone', tag: '' };
+  return snapshot
+    ? { kind: 'news', tag: snapshot.tag, snapshot: forDevice(member, snapshot) }
+    : { kind: 'gone', tag: '' };
 }

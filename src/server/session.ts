@@ -1,22 +1,28 @@
 import 'server-only';
-import { and, eq, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import { cookies, headers } from 'next/headers';
 import { forbidden, redirect } from 'next/navigation';
 import { cache } from 'react';
 import { INCH_SHOP, type UnitChoice } from '@/core/units/quantity';
-import { account } from '@/db/schema/auth';
+import { note, type Audited } from './audit';
 import { mayEnter, type Place } from './access/rules';
 import { refuse } from './answer';
 import { auth } from './auth';
-import { atDoor } from './database';
+import { atDoor, inShop } from './database';
 import type { Doer } from './jobs/withJob';
 import { clearAttempts, countAttempt } from './people/attempts';
+import { triedFrom } from './people/device';
+import { passwordIs } from './people/passwordIs';
 
 export type Role = Doer['role'];
 export interface Member extends Doer {
   userId: string;
   /** The id of this sign-in, to tell it from the person's others. */
   sessionId: string;
+  /** How this sign-in began: a PIN is for filing, and does nothing that asks for the password. */
+  via: 'password' | 'pin';
+  /** Minutes away after which a shared tablet without network asks who files. */
+  awayMinutes: number;
   shop: { id: string; name: string; timeZone: string };
   /** The shop's own units, and those looked at. */
   shopUnits: UnitChoice;
@@ -34,6 +40,11 @@ interface MemberRow extends Record<string, unknown> {
   length_unit: UnitChoice['length'];
   pressure_unit: UnitChoice['pressure'];
   mass_unit: UnitChoice['mass'];
+}
+
+interface SessionRow extends MemberRow {
+  via: 'password' | 'pin';
+  away_minutes: number;
 }
 
 /** The membership of a person, as long as it lasts. */
@@ -56,7 +67,9 @@ export const currentMember = cache(async (): Promise<Member | null> => {
   const head = await headers();
   const session = await atDoor(() => auth().api.getSession({ headers: head }));
   if (!session) return null;
-  const row = await memberRow(session.user.id);
+  // Whatever the cookie says: past its absolute life a sign-in is nobody's.
+  const found = await atDoor((db) => db.execute<SessionRow>(sql`select * from door_session(${session.session.id})`));
+  const row = found.rows[0];
   if (!row) return null;
   const base: UnitChoice = {
     ...INCH_SHOP,
@@ -68,6 +81,8 @@ export const currentMember = cache(async (): Promise<Member | null> => {
     id: row.id,
     userId: session.user.id,
     sessionId: session.session.id,
+    via: row.via,
+    awayMinutes: row.away_minutes,
     name: row.name,
     role: row.role,
     shop: { id: row.shop_id, name: row.shop_name, timeZone: row.time_zone },
@@ -100,23 +115,19 @@ export async function requireMember(place: Place): Promise<Member> {
  * @returns null when it is the signed-in person's, else the refusal
  */
 export async function passwordRefusal(member: Member, password: unknown): Promise<ReturnType<typeof refuse> | null> {
-  const attempt = await countAttempt(`again ${member.userId}`, member.from.address, null);
+  const from = await triedFrom(member.from.address, { userId: member.userId });
+  const attempt = await countAttempt(`again ${member.userId}`, from);
   if ('wait' in attempt) return refuse(`Too many tries. Try again in ${attempt.wait} minutes.`);
-  if (typeof password === 'string' && password.length <= 200 && (await passwordIs(member, password))) {
-    await clearAttempts(attempt, `again ${member.userId}`, null);
+  if (typeof password === 'string' && (await passwordIs(member.userId, password))) {
+    await clearAttempts(attempt);
     return null;
   }
+  await noted(member, 'password refused', 'asked for again');
+  if (attempt.last) await noted(member, 'locked out', 'asked for again');
   const wrong = 'That is not your password.';
   return refuse(wrong, { password: wrong });
 }
 
-async function passwordIs(member: Member, password: string): Promise<boolean> {
-  const rows = await atDoor((db) =>
-    db
-      .select({ hash: account.password })
-      .from(account)
-      .where(and(eq(account.userId, member.userId), eq(account.providerId, 'credential'))),
-  );
-  const hash = rows[0]?.hash;
-  return hash ? (await auth().$context).password.verify({ hash, password }) : false;
-}
+/** A line in the audit that goes with nothing else. */
+export const noted = (member: Doer, what: Audited, about: string): Promise<void> =>
+  inShop(member.shop.id, (tx) => note(tx, member, what, { about }));

@@ -12,6 +12,7 @@ import { shopKits, type KitChoice } from '@/db/queries/kits';
 import { loadJob, readingsBy } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
+import { jobMark } from './jobs/marks';
 import type { Member } from './session';
 
 /** Of the member, the job as it stands, and of what the shop keeps beside it: kits, prices, tyres, limits. */
@@ -45,13 +46,17 @@ export interface Snapshot {
   /** Ids of the readings that this person filed. */
   mine: string[];
   signed: Signed | null;
+  /** The server's word that this member had the job by now; it goes back with whatever is filed. */
+  mark?: string;
   /** What the checks’ sweeps came to here, so that the device need not sweep at once what it opens. */
   swept?: SweptCorners;
 }
 
-/** A snapshot with what this process has swept for it: sent to a device that is to work on it. */
-export const forDevice = (snapshot: Snapshot): Snapshot =>
-  snapshot.signed ? snapshot : { ...snapshot, swept: sweptCorners(snapshot.document) };
+/** A snapshot with the mark that this member had it now, and what is swept for it: for a device that works on it. */
+export const forDevice = (member: Pick<Member, 'id'>, snapshot: Snapshot): Snapshot =>
+  snapshot.signed
+    ? snapshot
+    : { ...snapshot, mark: jobMark(member.id, snapshot.id), swept: sweptCorners(snapshot.document) };
 
 /** The job as it stands, for a member of its shop; null where the shop has no such job. */
 export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | null> =>

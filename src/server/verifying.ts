@@ -12,6 +12,8 @@ export interface Verified extends Record<string, unknown> {
   amended: number;
   last_amended_at: Date | null;
   sheet_sha: string;
+  /** Its readings came out of a file: this shop did not take them. */
+  brought_in: boolean;
 }
 
 /** What a printed hash belongs to; null where nothing kept here has it. The database hashes the text anew to answer. */

@@ -6,3 +6,5 @@ import { createHash } from 'node:crypto';
  */
 export const hashPassword = async (password: string): Promise<string> =>
   createHash('sha256').update(password).digest('hex');
+export const verifyPassword = async ({ hash, password }: { hash: string; password: string }): Promise<boolean> =>
+  hash === (await hashPassword(password));

@@ -1,12 +1,18 @@
 import { openInvitations, peopleOf } from '@/server/people/membership';
+import { signInLifeOf } from '@/server/people/signInLife';
 import { requireMember } from '@/server/session';
 import { Frame } from '@/ui/Frame';
 import { InviteForm } from '@/ui/people/InviteForm';
 import { MemberList } from '@/ui/people/MemberList';
+import { SignInLife } from '@/ui/people/SignInLife';
 
 export default async function Members() {
   const member = await requireMember('/members');
-  const [people, invitations] = await Promise.all([peopleOf(member), openInvitations(member)]);
+  const [people, invitations, life] = await Promise.all([
+    peopleOf(member),
+    openInvitations(member),
+    signInLifeOf(member),
+  ]);
   return (
     <Frame member={member} where="Members">
       <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
@@ -32,8 +38,9 @@ export default async function Members() {
             timeZone={member.shop.timeZone}
           />
         </div>
-        <aside className="border-l border-rule p-5">
+        <aside className="space-y-8 border-l border-rule p-5">
           <InviteForm />
+          {life && <SignInLife life={life} />}
         </aside>
       </main>
     </Frame>

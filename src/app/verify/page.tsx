@@ -39,6 +39,11 @@ export default async function Verify({ searchParams }: { searchParams: SearchPar
                 {found.state === 'released' ? 'Released' : 'Left unreleased'}, signed by {found.signed_by} on{' '}
                 {day(found.signed_at)}. It is kept here as it was signed, unchanged.
               </p>
+              {found.brought_in && (
+                <p className="pt-2 font-semibold text-watch">
+                  Its job was brought in from a file: this shop signed it, and did not take those readings itself.
+                </p>
+              )}
               {found.amended > 0 && found.last_amended_at && (
                 <p className="pt-2 font-semibold text-watch">
                   Amended {found.amended} {found.amended === 1 ? 'time' : 'times'}, last on {day(found.last_amended_at)}

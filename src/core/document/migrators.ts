@@ -40,5 +40,11 @@ const one: Migrator = {
   }),
 };
 
+/**
+ * 2 → 3. Nobody wrote down when the server took a reading, on what a reading stood that was dated back, or whether
+ * anything came out of a file: all of that is left out where it is not known.
+ */
+const two: Migrator = { from: 2, migrate: (written) => ({ ...written, version: 3, broughtIn: null }) };
+
 /** In order, one a version. */
-export const MIGRATORS: readonly Migrator[] = [one];
+export const MIGRATORS: readonly Migrator[] = [one, two];

@@ -1,6 +1,7 @@
 import { isDoubtful } from '../job/figures';
 import type { Change, Confirmation, JobDocument, Note, Overlap, Reading, Strike } from '../job/schema';
 import type { Entry } from './entry';
+import type { Dating } from './dating';
 import { makeReading, overlapsWith, type Made } from './makeReading';
 
 /** What an entry adds to its job. */
@@ -21,9 +22,10 @@ export interface Added {
  * one rule, so that they cannot disagree.
  *
  * @param by the name of whoever filed it
+ * @param dating what the server knows of its time; null on a device
  * @returns the job with it, and what was added; or a sentence saying why not. The given job is left as it is
  */
-export function applyEntry(job: JobDocument, entry: Entry, by: string): Made<Added> {
+export function applyEntry(job: JobDocument, entry: Entry, by: string, dating: Dating | null = null): Made<Added> {
   const no = (message: string) => ({ ok: false as const, message });
   const again = { ok: true as const, made: { job, again: true as const } };
   const { id, at } = entry;
@@ -42,7 +44,7 @@ export function applyEntry(job: JobDocument, entry: Entry, by: string): Made<Add
   if (job.job.state !== 'open') return no('This job is closed: nothing more is filed on it.');
   switch (entry.kind) {
     case 'reading': {
-      const made = makeReading(job, entry.body, { id, by, at });
+      const made = makeReading(job, entry.body, { id, by, at }, dating);
       if (!made.ok) return made;
       const reading = made.made;
       const overlaps = overlapsWith(job, reading, entry.body.knew).map((o) => ({ ...o, at }));

@@ -32,7 +32,13 @@ export const ReadingBody = z.strictObject({
 });
 export type ReadingBody = z.infer<typeof ReadingBody>;
 
-const common = { id: z.uuid(), jobId: z.uuid(), at: z.iso.datetime({ offset: true }) };
+const common = {
+  id: z.uuid(),
+  jobId: z.uuid(),
+  at: z.iso.datetime({ offset: true }),
+  /** The server's own signed word on when this person had the job; carried back unread. */
+  mark: z.string().max(200).nullable().default(null),
+};
 /**
  * One thing filed on a device: it carries its own id, so that sending it again changes nothing, and the time by the
  * device's clock at which it was done.

@@ -5,6 +5,7 @@ import { GATES, type JobDocument, type Reading, type ReadingGate } from '../job/
 import { parseQuantity } from '../units/parseQuantity';
 import { BASE_UNIT } from '../units/quantity';
 import { canRead, INSTRUMENTS, type InstrumentId } from '../uncertainty/instruments';
+import { datedBack, type Dating } from './dating';
 import type { ReadingBody } from './entry';
 
 export type Made<T> = { ok: true; made: T } | { ok: false; message: string };
@@ -34,15 +35,20 @@ export function gateShutForReading(job: JobDocument, gate: ReadingGate, at: stri
  *
  * @param job the job it is taken on, all earlier readings in it
  * @param taken its id, who took it and when (ISO)
+ * @param dating when the server takes it and what vouches for an earlier time; left out on a device, which cannot judge
+ *   of itself
  * @returns the reading, value in the point's base unit (mm, degrees, kPa, kg, share of one)
  */
 export function makeReading(
   job: JobDocument,
   body: ReadingBody,
   taken: { id: string; by: string; at: string },
+  dating: Dating | null = null,
 ): Made<Reading> {
   const shut = gateShutForReading(job, body.gate, taken.at);
   if (shut) return no(shut);
+  const dated = dating ? datedBack(job, body.gate, taken.at, dating) : { ok: true as const, late: null };
+  if (!dated.ok) return no(dated.message);
   const point = pointById(body.point);
   if (!point?.gates.includes(body.gate)) return no('That reading does not belong to this vehicle.');
   if (!point.where(job).some((s) => s.place === body.place && s.state === body.state))
@@ -98,6 +104,8 @@ export function makeReading(
       instrument: body.instrument,
       takenBy: taken.by,
       takenAt: taken.at,
+      ...(dating && { filedAt: dating.filedAt }),
+      ...(dated.late && { late: dated.late }),
       note: body.note,
       // What it was filed instead of may itself have been refused: then it simply stands.
       supersedes: here ? body.supersedes : null,

@@ -128,7 +128,7 @@ function choicesFor(unit: string): readonly UnitChoice[] {
 
 /** The value is the text as it was typed, in the unit it was typed in. */
 function textFault(quantity: Quantity, reading: Reading): string | null {
-  if (reading.text === '') return null;
+  if (reading.text === '') return 'text: a measured reading has what was typed';
   const understood = choicesFor(reading.unit).map((choice) => parseQuantity(quantity, reading.text, choice));
   const first = understood[0];
   if (understood.every((u) => !u.ok)) return `text: ${first && !first.ok ? first.reason : 'is not understood'}`;

@@ -6,7 +6,9 @@ import { JobDocument } from '../job/schema';
 import { METRIC_SHOP } from '../units/quantity';
 import { jobFault } from './jobFaults';
 
-export type ReadJob = { ok: true; job: JobDocument } | { ok: false; fault: string };
+export type ReadJob =
+  /** `written`: with what the file says that others confirmed, for whoever tells of it. */
+  { ok: true; job: JobDocument; written: JobDocument } | { ok: false; fault: string };
 
 /**
  * Reads a job file.
@@ -31,7 +33,7 @@ export function readJobFile(text: string): ReadJob {
         : `${path(read.issue.path)}: ${read.issue.message}`,
     };
   const fault = jobFault(read.job);
-  return fault ? { ok: false, fault } : { ok: true, job: asBroughtIn(read.job) };
+  return fault ? { ok: false, fault } : { ok: true, job: asBroughtIn(read.job), written: read.job };
 }
 
 /**

@@ -3,15 +3,6 @@ import { GATES, type GateName, type JobDocument } from '../job/schema';
 import { buildRoute, minutesLeft } from '../route/route';
 import { releaseBlockers } from './release';
 
-export const GATE_TITLE: Record<GateName, string> = {
-  intake: 'Intake',
-  before: 'Before',
-  plan: 'Plan',
-  build: 'Build',
-  after: 'After',
-  release: 'Release',
-};
-
 export interface GateState {
   gate: GateName;
   /** passed: behind the vehicle; current: it stands here; ahead: not yet opened. */
@@ -108,3 +99,19 @@ export function shutBecause(job: JobDocument): string[] {
 }
 
 export const nextGate = (gate: GateName): GateName | null => GATES[GATES.indexOf(gate) + 1] ?? null;
+
+/**
+ * The gate at which a job stands that came out of a file: no farther than the file says, and no farther than its
+ * readings bear out. A vehicle whose build has begun is never set back before it: it is no longer as it came.
+ */
+export function gateBorneOut(job: JobDocument): GateName {
+  const said = GATES.indexOf(job.job.gate);
+  const at = (gate: GateName): JobDocument => ({ ...job, job: { ...job.job, gate } });
+  const open = (gate: GateName) => shutBecause(at(gate)).length === 0;
+  if (job.readings.some((r) => r.gate === 'after'))
+    return said >= GATES.indexOf('release') && open('after') ? 'release' : 'after';
+  if (said >= GATES.indexOf('build') || job.changes.some((c) => GATES.indexOf(c.gate) >= GATES.indexOf('build')))
+    return 'build';
+  if (said >= GATES.indexOf('plan') && open('before')) return 'plan';
+  return said >= GATES.indexOf('before') || job.readings.length > 0 ? 'before' : 'intake';
+}

@@ -76,6 +76,27 @@ export type Plan = z.infer<typeof Plan>;
 
 export const Answer = z.enum(['measured', 'observed', 'not-fitted', 'cannot-reach', 'same-as-other-side']);
 
+/** How something came that was not filed here: out of a job file, by a member of this shop. */
+export const BroughtIn = z
+  .strictObject({ by: named(80), at: moment, from: named(200).describe('The file, and the job that it tells of') })
+  .describe('Brought in from a file: taken elsewhere, as the file says');
+export type BroughtIn = z.infer<typeof BroughtIn>;
+/** Left out of what was filed here. */
+const broughtIn = BroughtIn.optional();
+
+/** On what a reading stands that was filed after a gate had opened which it is dated before. */
+export const Late = z.strictObject({
+  basis: z
+    .enum(['mark', 'word'])
+    .describe(
+      'mark: the server had signed to this person that they had the job before that gate opened; word: a lead’s',
+    ),
+  by: text(80).describe('Whose word; empty for a mark'),
+  at: moment.describe('When the mark was signed, or the word given'),
+  why: text(300),
+});
+export type Late = z.infer<typeof Late>;
+
 export const Reading = z
   .strictObject({
     id: z.uuid(),
@@ -92,9 +113,16 @@ export const Reading = z
     instrument: text(40),
     takenBy: named(80),
     takenAt: moment,
+    filedAt: moment
+      .optional()
+      .describe(
+        'When the server took it, by its own clock; left out where nobody knows, or it still waits on a device',
+      ),
+    late: Late.optional().describe('Dated before a gate that had opened by the time it was filed'),
     note: text(500),
     supersedes: z.uuid().nullable(),
     asked: z.boolean().describe('Outside the plausible range, asked about, and kept'),
+    broughtIn,
   })
   .refine((r) => (r.answer === 'measured' || r.answer === 'same-as-other-side') === (r.value !== null), {
     path: ['value'],
@@ -106,7 +134,7 @@ export const Reading = z
   });
 export type Reading = z.infer<typeof Reading>;
 
-export const Strike = z.strictObject({ reading: z.uuid(), reason: named(300), by: named(80), at: moment });
+export const Strike = z.strictObject({ reading: z.uuid(), reason: named(300), by: named(80), at: moment, broughtIn });
 export type Strike = z.infer<typeof Strike>;
 export const Change = z.strictObject({
   id: z.uuid(),
@@ -115,6 +143,7 @@ export const Change = z.strictObject({
   what: named(300),
   by: named(80),
   at: moment,
+  broughtIn,
 });
 export type Change = z.infer<typeof Change>;
 export const Acceptance = z.strictObject({
@@ -135,7 +164,14 @@ export const SignOff = z.strictObject({
 });
 
 /** A remark on the job that is no reading. */
-export const Note = z.strictObject({ id: z.uuid(), gate: GateName, text: named(1000), by: named(80), at: moment });
+export const Note = z.strictObject({
+  id: z.uuid(),
+  gate: GateName,
+  text: named(1000),
+  by: named(80),
+  at: moment,
+  broughtIn,
+});
 export type Note = z.infer<typeof Note>;
 export const Overlap = z
   .strictObject({ stands: z.uuid(), yields: z.uuid(), at: moment })
@@ -176,13 +212,13 @@ export const StationLine = z
 export type StationLine = z.infer<typeof StationLine>;
 
 /** The version of the document that this release writes. */
-export const JOB_VERSION = 2;
+export const JOB_VERSION = 3;
 
 export const JobDocument = z.strictObject({
   format: z.literal('high-gate/job'),
   version: z.literal(JOB_VERSION),
   job: z.strictObject({
-    number: named(20),
+    number: named(20).regex(/^[^\p{Cc}\u2028\u2029]*$/u, 'has a line break or another control character'),
     bookedAt: moment,
     gate: GateName,
     state: z.enum(['open', 'released', 'left-unreleased']),
@@ -218,6 +254,15 @@ export const JobDocument = z.strictObject({
     .describe('The versions of the vehicle’s geometry that this job is pinned to'),
   fitments: Fitments.default(NO_FITMENTS).describe('Tyre and wheel asked for, and suggested instead'),
   fitRules: FitRules.default(DEFAULT_FIT_RULES).describe('What the shop sets of the grades of fit'),
+  broughtIn: BroughtIn.extend({
+    number: named(20).describe('The number that the job has where it comes from'),
+    signed: SignOff.nullable().describe(
+      'The signature that the file says it has elsewhere; it counts for nothing here',
+    ),
+  })
+    .nullable()
+    .default(null)
+    .describe('The whole job came out of a file; null: it was booked here'),
 });
 /** One whole job: what the database holds of it, what the job file carries, and all that core needs to work it. */
 export type JobDocument = z.infer<typeof JobDocument>;

@@ -6,6 +6,7 @@ import { CORE_VERSION, workJob } from '../checks/workJob';
 import { proofLines } from '../fit/proofs';
 import { releaseBlockers } from '../gates/release';
 import { PLACE_NAME } from '../job/places';
+import { comesFrom } from '../job/provenance';
 import { pointById, POINTS } from '../job/points';
 import { spotName, Figures } from '../job/figures';
 import { type JobDocument } from '../job/schema';
@@ -46,6 +47,8 @@ export interface Sheet {
   proofs?: readonly { name: string; text: string }[];
   /** What was not done here and has to be done elsewhere; sheets signed earlier have none. */
   notDone?: string;
+  /** What came out of a file or was filed late, and on what it stands; sheets signed earlier have none. */
+  provenance?: string;
   kit: string;
   reference: string;
   school: string;
@@ -82,7 +85,7 @@ export function makeSheet(
   return {
     number: job.job.number,
     status: {
-      open: 'Not released',
+      open: job.broughtIn?.signed ? 'Not released here, signed elsewhere' : 'Not released',
       released: 'Released',
       'left-unreleased': 'LEFT UNRELEASED: not fit for the road as it stands',
     }[job.job.state],
@@ -104,6 +107,7 @@ export function makeSheet(
       const said = lineSaid(job, line)?.said;
       return said?.answer === 'not-done-here' ? [`${title}: ${said.text}`] : [];
     }).join('; '),
+    provenance: provenanceOf(job, when),
     kit: kit
       ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
       : 'none',
@@ -152,6 +156,25 @@ export function makeSheet(
   };
 }
 
+/** What of the job was not read and filed here in its time, in words; empty where all of it was. */
+function provenanceOf(job: JobDocument, when: (iso: string) => string): string {
+  const { broughtIn } = job;
+  const brought = job.readings.filter((r) => r.broughtIn).length;
+  const count = (n: number) => (n === 1 ? '1 reading' : `${n} readings`);
+  const late = (basis: 'mark' | 'word') => job.readings.filter((r) => r.late?.basis === basis);
+  const words = [...new Map(late('word').map((r) => [`${r.late?.by}: ${r.late?.why}`, r.late])).keys()];
+  return [
+    broughtIn && `${count(brought)} of ${job.readings.length} ${comesFrom(broughtIn, when)}, not taken by this shop`,
+    broughtIn?.signed &&
+      `signed elsewhere (${broughtIn.signed.kind === 'released' ? 'released' : 'left unreleased'} by ${broughtIn.signed.by}, ${when(broughtIn.signed.at)}), which counts for nothing here`,
+    late('mark').length > 0 &&
+      `${count(late('mark').length)} filed after a later gate had opened, on the server’s mark that the job was in hand by then`,
+    late('word').length > 0 && `${count(late('word').length)} filed late on the word of ${words.join('; ')}`,
+  ]
+    .filter(Boolean)
+    .join('. ');
+}
+
 /** Every other figure that was read at both gates, side by side. */
 function readingRows(job: JobDocument, units: UnitChoice): SheetRow[] {
   const figures = new Figures(job);
@@ -196,6 +219,7 @@ export const sheetFacts = (sheet: Sheet): readonly (readonly [string, string])[]
   ['Fit proved', sheet.proved],
   ...(sheet.proofs ?? []).map(({ name, text }) => [name, text] as const),
   ...(sheet.notDone ? [['Not done here', sheet.notDone] as const] : []),
+  ...(sheet.provenance ? [['Where it comes from', sheet.provenance] as const] : []),
   ['Kit', sheet.kit],
   ['Claim measured from', sheet.reference],
   ['Heights', sheet.school],

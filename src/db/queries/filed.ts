@@ -21,7 +21,13 @@ export async function insertAdded(
     const { takenBy, ...rest } = added.reading;
     written = await tx
       .insert(readings)
-      .values({ ...rest, ...at, takenBy: member.id, takenByName: takenBy })
+      .values({
+        ...rest,
+        ...at,
+        filedAt: rest.filedAt ?? new Date().toISOString(),
+        takenBy: member.id,
+        takenByName: takenBy,
+      })
       .onConflictDoNothing({ target: readings.id })
       .returning({ id: readings.id });
   }

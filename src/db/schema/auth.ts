@@ -23,6 +23,12 @@ export const session = pgTable(
     updatedAt: at('updated_at').notNull().defaultNow(),
     ipAddress: text('ip_address'),
     userAgent: text('user_agent'),
+    /** How it began. What is not known to have begun by the password may do no more than a PIN may. */
+    via: text('via', { enum: ['password', 'pin'] })
+      .notNull()
+      .default('pin'),
+    /** The device it began on, by the hash of its mark. */
+    deviceHash: text('device_hash').notNull().default(''),
     userId: text('user_id')
       .notNull()
       .references(() => user.id, { onDelete: 'cascade' }),
@@ -81,6 +87,8 @@ export const devicePeople = pgTable(
     userId: ofUser(),
     signedInAt: at('signed_in_at').notNull().defaultNow(),
     wrongPins: integer('wrong_pins').notNull().default(0),
+    /** What the browser said of itself, for its person to tell it from others. */
+    device: text('device').notNull().default(''),
   },
   (t) => [primaryKey({ columns: [t.deviceHash, t.userId] })],
 );

@@ -33,6 +33,7 @@ export const notes = pgTable(
     text: text('text').notNull(),
     ...byWhom(),
     at: moment('at').notNull(),
+    broughtIn: jsonb('brought_in'),
   },
   (t) => [
     foreignKey({ name: 'notes_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),

@@ -74,6 +74,8 @@ export const jobs = pgTable(
     /** What the Yard shows, worked by core at every change of the job; see core/gates/standing. */
     standing: jsonb('standing'),
     standingRank: integer('standing_rank').notNull().default(9),
+    /** Out of which file the whole job came, by whom; null: booked here. See core/filing/bringIn. */
+    broughtIn: jsonb('brought_in'),
   },
   (t) => [
     unique('jobs_shop_id').on(t.shopId, t.id),
@@ -133,6 +135,9 @@ export const readings = pgTable(
     note: text('note').notNull().default(''),
     supersedes: uuid('supersedes'),
     asked: boolean('asked').notNull().default(false),
+    /** On what it stands, where it is dated before a gate that had opened; see core/filing/dating. */
+    late: jsonb('late'),
+    broughtIn: jsonb('brought_in'),
   },
   (t) => [
     unique('readings_job_id').on(t.shopId, t.jobId, t.id),
@@ -167,6 +172,7 @@ export const strikes = pgTable(
     by: uuid('by').notNull(),
     byName: text('by_name').notNull(),
     at: moment('at').notNull().defaultNow(),
+    broughtIn: jsonb('brought_in'),
   },
   (t) => [
     foreignKey({
@@ -192,6 +198,7 @@ export const changes = pgTable(
     by: uuid('by').notNull(),
     byName: text('by_name').notNull(),
     at: moment('at').notNull().defaultNow(),
+    broughtIn: jsonb('brought_in'),
   },
   (t) => [
     foreignKey({ name: 'changes_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),

@@ -11,6 +11,7 @@ import {
   text,
   timestamp,
   unique,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import { user } from './auth';
@@ -18,19 +19,33 @@ import { user } from './auth';
 export const memberRole = pgEnum('member_role', ['technician', 'lead', 'front-desk', 'owner']);
 export const lengthUnit = pgEnum('length_unit', ['in16', 'in32', 'inDecimal', 'mm']);
 
-export const shops = pgTable('shops', {
-  id: uuid('id').primaryKey().defaultRandom(),
-  name: text('name').notNull(),
-  timeZone: text('time_zone').notNull(),
-  lengthUnit: lengthUnit('length_unit').notNull().default('in16'),
-  pressureUnit: text('pressure_unit', { enum: ['psi', 'kPa', 'bar'] })
-    .notNull()
-    .default('psi'),
-  massUnit: text('mass_unit', { enum: ['kg', 'lb'] })
-    .notNull()
-    .default('lb'),
-  lastJobNumber: integer('last_job_number').notNull().default(0),
-});
+export const shops = pgTable(
+  'shops',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    name: text('name').notNull(),
+    timeZone: text('time_zone').notNull(),
+    lengthUnit: lengthUnit('length_unit').notNull().default('in16'),
+    pressureUnit: text('pressure_unit', { enum: ['psi', 'kPa', 'bar'] })
+      .notNull()
+      .default('psi'),
+    massUnit: text('mass_unit', { enum: ['kg', 'lb'] })
+      .notNull()
+      .default('lb'),
+    lastJobNumber: integer('last_job_number').notNull().default(0),
+    /** Hours after which a sign-in ends for good, used or not: on a tablet that several people use, on one's own. */
+    sharedHours: integer('shared_hours').notNull().default(12),
+    ownHours: integer('own_hours').notNull().default(168),
+    /** Minutes away after which a shared tablet without network asks who files. */
+    awayMinutes: integer('away_minutes').notNull().default(15),
+  },
+  () => [
+    check(
+      'shop_hours',
+      sql`shared_hours between 1 and 720 and own_hours between 1 and 720 and away_minutes between 1 and 720`,
+    ),
+  ],
+);
 
 const shopId = () =>
   uuid('shop_id')
@@ -44,14 +59,20 @@ export const members = pgTable(
     shopId: shopId(),
     userId: text('user_id')
       .notNull()
-      .unique()
       .references(() => user.id),
     name: text('name').notNull(),
     role: memberRole('role').notNull(),
     /** Set when the person left the shop; the row stays, since readings name it. */
     endedAt: timestamp('ended_at', { withTimezone: true, mode: 'string' }),
   },
-  (t) => [unique('members_shop_id').on(t.shopId, t.id)],
+  (t) => [
+    unique('members_shop_id').on(t.shopId, t.id),
+    unique('members_of_shop').on(t.shopId, t.userId),
+    // Whoever left may work elsewhere; nobody works in two shops at once.
+    uniqueIndex('members_working')
+      .on(t.userId)
+      .where(sql`ended_at is null`),
+  ],
 );
 
 export const customers = pgTable(

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { actionsFound, pagesFound, routesFound } from '../../../tests/support/found';
-import { ACTIONS, mayDo, mayEnter, PAGES, ROUTES, whoMay } from './rules';
+import { ACTIONS, AGAIN, mayDo, mayEnter, ONCE, PAGES, ROUTES, whoMay } from './rules';
 import { accessTable } from './table';
 
 describe('every page, route and action has a rule, found from the code', () => {
@@ -38,8 +38,18 @@ describe('and asks for it by its own name', () => {
   });
   test.each(actionsFound().map(({ name, text }) => [name, text] as const))('action %s', (name, text) => {
     const rule = ACTIONS[name as keyof typeof ACTIONS];
-    expect(text).toMatch(new RegExp(`return ${typeof rule === 'string' ? 'open' : 'act'}\\('${name}'`));
+    const again = (AGAIN as readonly string[]).includes(name);
+    expect(text).toMatch(
+      new RegExp(`return ${typeof rule === 'string' ? 'open' : again ? 'sure' : 'act'}\\('${name}'`),
+    );
   });
+});
+
+test('every act and route either asks for the password again or is said not to', () => {
+  const all = [...actionsFound(), ...routesFound()].map(({ name }) => name).sort();
+  const said = [...AGAIN, ...ONCE] as readonly string[];
+  expect([...said].sort()).toEqual(all);
+  expect(new Set(said).size).toBe(said.length);
 });
 
 test('the table in the docs is the one the rules make', () => {

@@ -3,10 +3,11 @@ import { unstable_rethrow } from 'next/navigation';
 import { refuse, type Answer } from '../answer';
 import { AWAY_MESSAGE, isAway, isRefusedByRule } from '../away';
 import { log } from '../log';
-import { currentMember, type Member } from '../session';
-import { mayDo, whoMay, type ActionName } from './rules';
+import { currentMember, noted, passwordRefusal, type Member } from '../session';
+import { mayDo, whoMay, type ActionName, type AgainAction, type OnceAction } from './rules';
 
 const SIGNED_OUT = 'You are signed out. Sign in again in another tab; what you typed is still here.';
+const BY_PIN = 'You came by PIN. Sign in with your password for this: a PIN is for filing.';
 const OUR_FAULT = 'Something went wrong on our side and nothing was changed. It is in the log; try again.';
 
 /** Runs what needs no sign-in, and turns what goes wrong into an answer. */
@@ -30,10 +31,32 @@ export async function open<A>(name: ActionName, run: () => Promise<A>): Promise<
 }
 
 /**
- * Runs a server action for whoever is signed in, if their role may. Every action goes through here or {@link open};
- * a test finds those that do not.
+ * Runs a server action for whoever is signed in, if their role may. Every action goes through here, {@link sure} or
+ * {@link open}; a test finds those that do not.
  */
 export const act = <A extends Answer<object>>(
+  name: OnceAction,
+  run: (member: Member) => Promise<A>,
+): Promise<A | ReturnType<typeof refuse>> => asMember(name, run);
+
+/**
+ * The same for what whoever finds a tablet lying must never do: the password is asked for again, and a sign-in by PIN
+ * is refused.
+ */
+export const sure = <A extends Answer<object>>(
+  name: AgainAction,
+  password: unknown,
+  run: (member: Member) => Promise<A>,
+): Promise<A | ReturnType<typeof refuse>> =>
+  asMember<A | ReturnType<typeof refuse>>(name, async (member) => {
+    if (member.via !== 'password') {
+      await noted(member, 'password refused', 'came by PIN');
+      return refuse(BY_PIN);
+    }
+    return (await passwordRefusal(member, password)) ?? run(member);
+  });
+
+const asMember = <A extends Answer<object>>(
   name: ActionName,
   run: (member: Member) => Promise<A>,
 ): Promise<A | ReturnType<typeof refuse>> =>

@@ -56,8 +56,11 @@ export const ACTIONS = {
   changeByPin: 'device',
   changeMember: OWNER,
   changePassword: EVERY,
+  dropPin: EVERY,
   endOtherSessions: EVERY,
   endSession: EVERY,
+  fileOnWord: BAY,
+  forgetDevice: EVERY,
   importJob: EVERY,
   inviteMember: OWNER,
   joinShop: 'holder',
@@ -73,6 +76,7 @@ export const ACTIONS = {
   saveFitment: BAY,
   saveKit: DESK,
   saveLimit: LEADS,
+  saveSignInLife: OWNER,
   savePlan: BAY,
   setPin: EVERY,
   setTheme: 'anyone',
@@ -83,11 +87,73 @@ export const ACTIONS = {
   signOut: 'anyone',
 } as const satisfies Record<string, Rule>;
 
+/**
+ * Acts on members, passwords, devices, exports of everything, and signing: they ask for the password again, and a
+ * sign-in by PIN does none of them. Every other act stands in {@link ONCE}: a test finds one that is in neither list.
+ */
+export const AGAIN = [
+  'amendSheet',
+  'changeMember',
+  'changePassword',
+  'dropPin',
+  'endOtherSessions',
+  'endSession',
+  'forgetDevice',
+  'inviteMember',
+  'makePasswordLink',
+  'revokeInvitation',
+  'saveSignInLife',
+  'setPin',
+  'signOff',
+] as const satisfies readonly (keyof typeof ACTIONS)[];
+
+/** Acts for which being signed in is enough, or that ask for what they need themselves (a lead's word, a secret address). */
+export const ONCE = [
+  'acceptStop',
+  'answerLine',
+  'bookVehicle',
+  'changeByPin',
+  'fileOnWord',
+  'importJob',
+  'joinShop',
+  'keepGeometry',
+  'makeSheetLink',
+  'openNextGate',
+  'pinGeometry',
+  'priceKit',
+  'revokeSheetLink',
+  'saveFitSettings',
+  'saveFitment',
+  'saveKit',
+  'saveLimit',
+  'savePlan',
+  'setTheme',
+  'setUnits',
+  'sheetLinks',
+  'signIn',
+  'signOut',
+  'GET /api/health',
+  'GET /api/jobs/[id]',
+  'GET /api/ready',
+  // One job's own files, each noted in the audit.
+  'GET /jobs/[id]/curves.csv',
+  'GET /jobs/[id]/geometry.json',
+  'GET /jobs/[id]/job.json',
+  'GET /jobs/[id]/readings.csv',
+  'GET /jobs/[id]/sheet.pdf',
+  'GET /jobs/[id]/signed.json',
+  'GET /jobs/[id]/trim',
+  'GET /sheet/[token]/sheet.pdf',
+  'POST /api/outbox',
+] as const satisfies readonly (keyof typeof ACTIONS | keyof typeof ROUTES)[];
+
 /** What can be filed from a device, by kind of entry: the front desk writes notes, the bay measures. */
 export const ENTRIES = { reading: BAY, strike: BAY, change: BAY, confirm: BAY, note: EVERY } as const;
 
 export type Place = keyof typeof PAGES | keyof typeof ROUTES;
 export type ActionName = keyof typeof ACTIONS;
+export type AgainAction = (typeof AGAIN)[number];
+export type OnceAction = Exclude<ActionName, AgainAction>;
 
 const allows = (rule: Rule, role: Role): boolean => typeof rule === 'string' || rule.includes(role);
 const places: Record<Place, Rule> = { ...PAGES, ...ROUTES };
@@ -104,7 +170,12 @@ const ROLE_WORD: Record<Role, string> = {
 /** "Only a lead or the owner does this." */
 export function whoMay(action: ActionName): string {
   const rule: Rule = ACTIONS[action];
-  if (typeof rule === 'string') return 'Anybody does this.';
-  const words = rule.map((role) => ROLE_WORD[role]);
-  return `Only ${[words.slice(0, -1).join(', '), words.at(-1)].filter(Boolean).join(' or ')} does this.`;
+  return typeof rule === 'string' ? 'Anybody does this.' : `${capital(whoDoes(rule))} does this.`;
+}
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** "only a lead or the owner", as the subject of a sentence. */
+export function whoDoes(roles: readonly Role[]): string {
+  const words = roles.map((role) => ROLE_WORD[role]);
+  return `only ${[words.slice(0, -1).join(', '), words.at(-1)].filter(Boolean).join(' or ')}`;
 }

@@ -3,7 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { z } from 'zod';
-import { act } from '../access/act';
+import { act, sure } from '../access/act';
 import { refuse, type Answer } from '../answer';
 import { formFields } from '../formFields';
 import {
@@ -27,7 +27,8 @@ import { saveFitment as setFitment, saveFitSettings as setFit } from '../jobs/fi
 import { importJob as bringIn } from '../jobs/importing';
 import { priceKit as setKitPrice, saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
 import { NO_JOB } from '../jobs/withJob';
-import { passwordRefusal } from '../session';
+import { triedFrom } from '../people/device';
+import { fileOnWord as fileByWord } from '../jobs/onWord';
 
 const isId = (id: unknown): id is string => z.uuid().safeParse(id).success;
 const fresh = () => revalidatePath('/', 'layout');
@@ -65,22 +66,13 @@ export async function answerLine(
 }
 
 export async function signOff(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
-  return act('signOff', async (member) => {
-    if (!isId(jobId)) return refuse(NO_JOB);
-    const { password, ...input } = formFields(form);
-    const refused = await passwordRefusal(member, password);
-    // What stands in the way of a release is told first; a wrong password then.
-    return refused && !refused.errors.password ? refused : sign(member, jobId, input, refused === null);
-  });
+  const { password, ...input } = formFields(form);
+  return sure('signOff', password, async (member) => (isId(jobId) ? sign(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function amendSheet(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
-  return act('amendSheet', async (member) => {
-    if (!isId(jobId)) return refuse(NO_JOB);
-    const { password, ...input } = formFields(form);
-    const refused = await passwordRefusal(member, password);
-    return refused && !refused.errors.password ? refused : amend(member, jobId, input, refused === null);
-  });
+  const { password, ...input } = formFields(form);
+  return sure('amendSheet', password, async (member) => (isId(jobId) ? amend(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function keepGeometry(
@@ -147,13 +139,23 @@ export async function priceKit(kitId: string, price: string): Promise<Answer> {
   });
 }
 
+/** Files a reading that was refused for its time, with a lead standing for it by their own password. */
+export async function fileOnWord(input: {
+  entry: unknown;
+  email: string;
+  password: string;
+  why: string;
+}): Promise<Answer> {
+  return act('fileOnWord', async (member) => fileByWord(member, input, await triedFrom(member.from.address, input)));
+}
+
 const LARGEST_FILE = 4_000_000;
 export async function importJob(_before: Answer | null, form: FormData): Promise<Answer> {
   return act('importJob', async (member) => {
     const file = form instanceof FormData ? form.get('file') : null;
     if (!(file instanceof File) || file.size === 0) return refuse('Choose a job file first.');
     if (file.size > LARGEST_FILE) return refuse(`${file.name} is larger than 4 MB: not a job file.`);
-    const answer = await bringIn(member, await file.text());
+    const answer = await bringIn(member, await file.text(), file.name);
     if (!answer.ok) return answer;
     redirect(`/jobs/${answer.jobId}`);
   });

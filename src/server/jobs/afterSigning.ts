@@ -20,11 +20,10 @@ const AmendInput = z.object({
  * Corrects a signed sheet: the sheet stays as it is, the amendment points to the hash of what it amends (the sheet,
  * or the amendment before it) and has one of its own.
  */
-export async function amendSheet(doer: Doer, jobId: string, raw: unknown, passwordGood: boolean): Promise<Answer> {
+export async function amendSheet(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
   const parsed = AmendInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead amends a signed sheet.');
-  if (!passwordGood) return refuse('That is not your password.', { password: 'That is not your password.' });
   return inShop(doer.shop.id, async (tx) => {
     const row = await lockJob(tx, doer.shop.id, jobId);
     if (!row) return refuse(NO_JOB);

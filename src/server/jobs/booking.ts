@@ -79,14 +79,24 @@ export const bookingSchema = (units: UnitChoice) =>
 export type BookingForm = z.input<ReturnType<typeof bookingSchema>>;
 export type Booking = z.output<ReturnType<typeof bookingSchema>>;
 
-/** The next job number of a shop; the shop's row is held, so two bookings never share one. */
+/**
+ * The next job number of a shop that is free; the shop's row is held, so two bookings never share one. A job that came
+ * in under a number of ours once is stepped over: it must not end booking.
+ */
 export async function nextNumber(tx: Db, shopId: string): Promise<string> {
-  const [row] = await tx
-    .update(shops)
-    .set({ lastJobNumber: sql`${shops.lastJobNumber} + 1` })
-    .where(eq(shops.id, shopId))
-    .returning({ last: shops.lastJobNumber });
-  return `HG-${String(row?.last ?? 0).padStart(4, '0')}`;
+  for (;;) {
+    const [row] = await tx
+      .update(shops)
+      .set({ lastJobNumber: sql`${shops.lastJobNumber} + 1` })
+      .where(eq(shops.id, shopId))
+      .returning({ last: shops.lastJobNumber });
+    const number = `HG-${String(row?.last ?? 0).padStart(4, '0')}`;
+    const taken = await tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.shopId, shopId), eq(jobs.number, number)));
+    if (taken.length === 0) return number;
+  }
 }
 
 export const searchText = (number: string, parts: readonly string[]): string =>

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { applyEntry } from '@/core/filing/applyEntry';
+import { marksBy, type Dating } from '@/core/filing/dating';
 import { Entry } from '@/core/filing/entry';
 import { spotName } from '@/core/job/figures';
 import { loadJob, lockJob } from '@/db/queries/jobs';
@@ -8,12 +9,33 @@ import { isAway, isRefusedByRule } from '../away';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { log } from '../log';
+import { markedAt } from './marks';
 import { keepStanding, NO_JOB, type Doer } from './withJob';
 
 /** What became of one entry. `met` tells whose readings of the same point it was filed beside. */
 export type Outcome =
   | { id: string; state: 'filed'; met: { by: string; stands: boolean; where: string }[] }
   | { id: string; state: 'refused'; why: string };
+
+/** An entry with what the server knows of its time. */
+interface Timed {
+  entry: Entry;
+  dating: Dating;
+}
+
+/**
+ * An entry as the server dates it. A reading keeps the time it says, which `datedBack` then judges; anything else that
+ * is dated back without a mark of ours is dated now, since a change made "earlier" would leave readings standing.
+ */
+function timed(doer: Doer, entry: Entry, now: number, word: Dating['word']): Timed {
+  const marked = markedAt(entry.mark, doer.id, entry.jobId);
+  const filedAt = new Date(now).toISOString();
+  const late = now - Date.parse(entry.at) > LATE;
+  const at = entry.kind !== 'reading' && late && !marksBy(marked, entry.at) ? filedAt : entry.at;
+  return { entry: { ...entry, at }, dating: { filedAt, marked, word } };
+}
+/** From here on something is filed later than it was done, and not merely sent over a slow network, ms. */
+const LATE = 60_000;
 
 /** How far a device's clock may be off before its times are put right by the server's. */
 const CLOCK_SLACK = 30_000;
@@ -39,18 +61,21 @@ const byRule = (error: unknown): boolean => error instanceof IdTaken || isRefuse
  * is there or none of it, and the device sends again whatever it has no answer for. An entry that cannot be filed is
  * answered with why and holds up none behind it.
  *
+ * @param word a lead who stands for the times, and why
  * @throws DatabaseAway when the database goes away; everything answered before is filed
  */
 export async function fileEntries(
   doer: Doer,
   raw: readonly unknown[],
   sentAt: string,
+  word: Dating['word'] = null,
 ): Promise<{ outcomes: Outcome[]; away: boolean }> {
   const outcomes: Outcome[] = [];
-  const runs: Entry[][] = [];
-  const order: (Outcome | Entry)[] = raw.map((each) => {
+  const runs: Timed[][] = [];
+  const order: (Outcome | Timed)[] = raw.map((each) => {
     const parsed = Entry.safeParse(each);
-    if (parsed.success) return { ...parsed.data, at: trueTime(parsed.data.at, sentAt, Date.now()) };
+    const now = Date.now();
+    if (parsed.success) return timed(doer, { ...parsed.data, at: trueTime(parsed.data.at, sentAt, now) }, now, word);
     const id = z.object({ id: z.string().max(80) }).safeParse(each);
     const issue = parsed.error.issues[0];
     return { id: id.data?.id ?? '', state: 'refused', why: issue ? issue.message : 'That was not understood.' };
@@ -58,7 +83,7 @@ export async function fileEntries(
   for (const each of order) {
     const last = runs.at(-1);
     if ('state' in each) continue;
-    if (last?.[0]?.jobId === each.jobId) last.push(each);
+    if (last?.[0]?.entry.jobId === each.entry.jobId) last.push(each);
     else runs.push([each]);
   }
   const done = new Map<string, Outcome>();
@@ -73,13 +98,13 @@ export async function fileEntries(
     }
   }
   for (const each of order) {
-    const outcome = 'state' in each ? each : done.get(each.id);
+    const outcome = 'state' in each ? each : done.get(each.entry.id);
     if (outcome) outcomes.push(outcome);
   }
   return { outcomes, away };
 }
 
-async function fileRun(doer: Doer, run: readonly Entry[]): Promise<Outcome[]> {
+async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
   try {
     return await inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run));
   } catch (error) {
@@ -87,25 +112,29 @@ async function fileRun(doer: Doer, run: readonly Entry[]): Promise<Outcome[]> {
     // One that the database refuses must not hold up the others: alone it is refused alone.
     if (run.length > 1) {
       const alone: Outcome[] = [];
-      for (const entry of run) alone.push(...(await fileRun(doer, [entry])));
+      for (const each of run) alone.push(...(await fileRun(doer, [each])));
       return alone;
     }
-    log.warn({ err: error, kind: run[0]?.kind }, 'an entry was refused by the database');
-    return run.map(({ id }) => ({ id, state: 'refused', why: 'The database refused it: it does not fit this job.' }));
+    log.warn({ err: error, kind: run[0]?.entry.kind }, 'an entry was refused by the database');
+    return run.map(({ entry: { id } }) => ({
+      id,
+      state: 'refused',
+      why: 'The database refused it: it does not fit this job.',
+    }));
   }
 }
 
-async function fileOnJob(tx: Parameters<typeof loadJob>[0], doer: Doer, run: readonly Entry[]): Promise<Outcome[]> {
+async function fileOnJob(tx: Parameters<typeof loadJob>[0], doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
   const shopId = doer.shop.id;
-  const jobId = run[0]?.jobId ?? '';
+  const jobId = run[0]?.entry.jobId ?? '';
   const held = await lockJob(tx, shopId, jobId);
   const loaded = held && (await loadJob(tx, shopId, jobId));
-  if (!loaded) return run.map(({ id }) => ({ id, state: 'refused', why: NO_JOB }));
+  if (!loaded) return run.map(({ entry: { id } }) => ({ id, state: 'refused', why: NO_JOB }));
   let job = loaded.document;
   const counts: Record<string, number> = {};
   const outcomes: Outcome[] = [];
-  for (const entry of run) {
-    const applied = applyEntry(job, entry, doer.name);
+  for (const { entry, dating } of run) {
+    const applied = applyEntry(job, entry, doer.name, dating);
     if (!applied.ok) {
       outcomes.push({ id: entry.id, state: 'refused', why: applied.message });
       continue;

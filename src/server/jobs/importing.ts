@@ -1,36 +1,104 @@
+import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { CORE_VERSION } from '@/core/checks/workJob';
+import { bringIn } from '@/core/filing/bringIn';
 import { readJobFile } from '@/core/formats/jobFile';
 import type { JobDocument } from '@/core/job/schema';
 import { confirmations, gateOpenings, notes, overlaps, stationLines } from '@/db/schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';
 import { keepVersion } from '@/db/queries/geometries';
 import { customers, kits, vehicles } from '@/db/schema/shops';
+import { canonicalText } from '@/core/sheet/signed';
+import { ACTIONS, ENTRIES, whoDoes } from '../access/rules';
 import { refuse, type Answer } from '../answer';
 import { note as audit } from '../audit';
 import { inShop } from '../database';
 import { nextNumber, searchText } from './booking';
 import { freezeSheet } from './freezing';
-import { leads, refreshStanding, type Doer } from './withJob';
+import { refreshStanding, type Doer } from './withJob';
 
-/**
- * Brings a job file into the shop: readings as typed, struck ones too, under the names they were taken by. It gets
- * new ids, and a new number where its own is taken; an open job is judged by this shop's limits. A file that carries
- * a lead's decisions (acceptance, signature) is taken from a lead only.
- */
-export async function importJob(doer: Doer, text: string): Promise<Answer<{ jobId: string }>> {
-  const read = readJobFile(text);
-  if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
-  const job = read.job;
-  const closed = job.job.state !== 'open';
-  if (job.signOffs.length !== (closed ? 1 : 0))
-    return refuse('signOffs: a closed job has its one signature, an open one has none.');
-  if ((closed || job.acceptances.length > 0 || job.stationLines.length > 0) && !leads(doer))
-    return refuse('This file carries a lead’s decisions: only a lead brings it in.');
-  return { ok: true, jobId: await insertJob(doer, job) };
+type Role = Doer['role'];
+
+/** What a file does when it is brought in, and who may do that by hand. */
+function deeds(job: JobDocument, kitIsNew: boolean): { what: string; roles: readonly Role[] }[] {
+  const { plan } = job;
+  const planned =
+    plan.liftFront !== null || plan.liftRear !== null || plan.bodyLift !== 0 || plan.heaviestLoad !== null;
+  return [
+    { what: 'books a vehicle', roles: ACTIONS.bookVehicle, does: true },
+    { what: 'carries readings', roles: ENTRIES.reading, does: job.readings.length > 0 },
+    { what: 'strikes readings out', roles: ENTRIES.strike, does: job.strikes.length > 0 },
+    { what: 'carries changes on the vehicle', roles: ENTRIES.change, does: job.changes.length > 0 },
+    { what: 'carries notes', roles: ENTRIES.note, does: job.notes.length > 0 },
+    { what: 'carries a plan', roles: ACTIONS.savePlan, does: planned },
+    {
+      what: 'carries tyres tried',
+      roles: ACTIONS.saveFitment,
+      does: job.fitments.asked !== null || job.fitments.suggested !== null,
+    },
+    {
+      what: 'carries a geometry',
+      roles: ACTIONS.keepGeometry,
+      does: job.geometry.before !== null || job.geometry.asBuilt !== null,
+    },
+    { what: `adds the kit “${job.kit?.name ?? ''}” to the shop’s list`, roles: ACTIONS.saveKit, does: kitIsNew },
+  ].filter(({ does }) => does);
 }
 
-/** Inserts a whole valid document; used by import and by the demo data. */
+/** The shop's kit of that name and source, if it has one. */
+async function knownKit(shopId: string, kit: JobDocument['kit']) {
+  if (!kit) return undefined;
+  const [row] = await inShop(shopId, (tx) =>
+    tx
+      .select({ claimFront: kits.claimFront, claimRear: kits.claimRear, patches: kits.patches })
+      .from(kits)
+      .where(and(eq(kits.shopId, shopId), eq(kits.name, kit.name), eq(kits.source, kit.source))),
+  );
+  return row;
+}
+
+/**
+ * Brings a job file into the shop: readings as typed, struck ones too, under the names they were taken by and marked as
+ * brought in. It gets new ids and a number of ours, its own kept beside it; it is open, judged by this shop's limits,
+ * and nothing that it says somebody decided counts (see core/filing/bringIn). It takes whoever may do by hand what the
+ * file does.
+ *
+ * @param file the file's name, for the mark on what it brings
+ */
+export async function importJob(doer: Doer, text: string, file: string): Promise<Answer<{ jobId: string }>> {
+  const read = readJobFile(text);
+  if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
+  const { written } = read;
+  const shops = await knownKit(doer.shop.id, written.kit);
+  const barred = deeds(written, written.kit !== null && !shops).find(({ roles }) => !roles.includes(doer.role));
+  if (barred) return refuse(`This file ${barred.what}: ${whoDoes(barred.roles)} brings it in.`);
+  const job = bringIn(written, { by: doer.name, at: new Date().toISOString(), file, newId: randomUUID });
+  const { kit } = job;
+  // One name and source is one kit: what the shop's list says of it stands, and the difference is told.
+  const other =
+    kit &&
+    shops &&
+    (kit.claimFront !== shops.claimFront || kit.claimRear !== shops.claimRear || !same(kit.patches, shops.patches));
+  const told = other
+    ? [
+        {
+          id: randomUUID(),
+          gate: 'plan' as const,
+          text: `The file’s kit “${kit.name}” claims front ${kit.claimFront} mm, rear ${kit.claimRear} mm, or moves other things than the shop’s list says of it: the list stands.`,
+          by: doer.name,
+          at: new Date().toISOString(),
+          ...(job.broughtIn && { broughtIn: { by: job.broughtIn.by, at: job.broughtIn.at, from: job.broughtIn.from } }),
+        },
+      ]
+    : [];
+  return { ok: true, jobId: await insertJob(doer, { ...job, notes: [...job.notes, ...told] }) };
+}
+const same = (a: unknown, b: unknown): boolean => canonicalText(a) === canonicalText(b);
+
+/**
+ * Inserts a whole valid document as it is, closed and signed too: the demo's own, and what `importJob` has made of a
+ * file. Never a file itself.
+ */
 export async function insertJob(doer: Doer, source: JobDocument): Promise<string> {
   const shopId = doer.shop.id;
   const document = withNewIds(source);
@@ -60,7 +128,8 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
       .select({ id: jobs.id })
       .from(jobs)
       .where(and(eq(jobs.shopId, shopId), eq(jobs.number, job.number)));
-    const number = taken ? await nextNumber(tx, shopId) : job.number;
+    // Another shop's number is kept beside ours: taken for our own it would stand where our next one has to.
+    const number = taken || document.broughtIn ? await nextNumber(tx, shopId) : job.number;
     const { state } = job;
     const [row] = await tx
       .insert(jobs)
@@ -86,21 +155,42 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
         referenceFront: reference.front,
         referenceRear: reference.rear,
         referenceSource: reference.source,
-        searchText: searchText(number, [document.customer.name, vehicle.make, vehicle.model, vehicle.tag, job.use]),
+        broughtIn: document.broughtIn,
+        searchText: searchText(number, [
+          document.broughtIn?.number ?? '',
+          document.customer.name,
+          vehicle.make,
+          vehicle.model,
+          vehicle.tag,
+          job.use,
+        ]),
       })
       .returning({ id: jobs.id });
     const jobId = row?.id ?? '';
     const own = { shopId, jobId };
+    const arrived = new Date().toISOString();
     // A reading may only supersede one that is there: oldest first, the superseded before the superseding.
     for (const layer of inOrder(document))
-      await tx
-        .insert(readings)
-        .values(layer.map(({ takenBy, ...fields }) => ({ ...own, ...fields, takenBy: doer.id, takenByName: takenBy })));
+      await tx.insert(readings).values(
+        layer.map(({ takenBy, filedAt, ...fields }) => ({
+          ...own,
+          ...fields,
+          filedAt: filedAt ?? arrived,
+          takenBy: doer.id,
+          takenByName: takenBy,
+        })),
+      );
     const signer = { by: doer.id };
     for (const s of document.strikes)
-      await tx
-        .insert(strikes)
-        .values({ ...own, readingId: s.reading, reason: s.reason, ...signer, byName: s.by, at: s.at });
+      await tx.insert(strikes).values({
+        ...own,
+        readingId: s.reading,
+        reason: s.reason,
+        ...signer,
+        byName: s.by,
+        at: s.at,
+        broughtIn: s.broughtIn,
+      });
     for (const c of document.changes) await tx.insert(changes).values({ ...own, ...c, ...signer, byName: c.by });
     for (const a of document.acceptances)
       await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
@@ -141,7 +231,10 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
     }
     if (state !== 'open') await tx.update(jobs).set({ state }).where(eq(jobs.id, jobId));
     await refreshStanding(tx, shopId, jobId);
-    await audit(tx, doer, 'job brought in', { jobId, about: number });
+    await audit(tx, doer, 'job brought in', {
+      jobId,
+      about: document.broughtIn ? `${number}, from ${document.broughtIn.from}` : number,
+    });
     return jobId;
   });
 }

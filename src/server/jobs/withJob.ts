@@ -1,7 +1,7 @@
 import { workJob } from '@/core/checks/workJob';
 import { standingOf } from '@/core/gates/standing';
 import type { JobDocument } from '@/core/job/schema';
-import type { Db } from '@/db/client';
+import { Undone, type Db } from '@/db/client';
 import { loadJob, lockJob, updateStanding, type LoadedJob } from '@/db/queries/jobs';
 import { refuse, type Answer } from '../answer';
 import { inShop } from '../database';
@@ -19,7 +19,7 @@ export interface Doer {
 export const leads = (doer: Pick<Doer, 'role'>): boolean => doer.role === 'lead' || doer.role === 'owner';
 
 /** Signals that the transaction must be undone and why. */
-export class Refused extends Error {}
+export class Refused extends Undone {}
 
 export const NO_JOB = 'There is no such job in this shop.';
 

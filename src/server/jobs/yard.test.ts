@@ -300,15 +300,16 @@ withDatabase('the Yard on a real database', () => {
       .where(and(eq(kits.shopId, ivo.shop.id), eq(kits.name, 'Stile 50')));
     expect(old?.patches).toEqual([]);
   });
-  test('a file brought in twice is two jobs, the second under a new number', async () => {
+  test('a file brought in twice is two jobs under numbers of ours, its own kept beside', async () => {
     const [job] = demoJobs();
     const text = JSON.stringify({ ...job, job: { ...job?.job, number: 'HG-7000' } });
-    const [one, two] = [await importJob(ivo, text), await importJob(ivo, text)];
+    const [one, two] = [await importJob(ivo, text, 'a.json'), await importJob(ivo, text, 'a.json')];
     if (!one.ok || !two.ok) throw new Error('refused');
-    const number = async (id: string) => (await jobOf(ivo, id))?.job.number;
-    expect(await number(one.jobId)).toBe('HG-7000');
-    expect(await number(two.jobId)).not.toBe('HG-7000');
-    expect(await importJob(ivo, '{}')).toMatchObject({
+    const numbers = await Promise.all([one, two].map(async ({ jobId }) => await jobOf(ivo, jobId)));
+    expect(numbers.map((j) => j?.broughtIn?.number)).toEqual(['HG-7000', 'HG-7000']);
+    expect(new Set(numbers.map((j) => j?.job.number)).size).toBe(2);
+    expect(numbers.every((j) => j?.job.number !== 'HG-7000')).toBe(true);
+    expect(await importJob(ivo, '{}', 'a.json')).toMatchObject({
       ok: false,
       message: expect.stringContaining('Not a job file.'),
     });

@@ -6,6 +6,7 @@ import { atDoor } from '../database';
 import type { Doer } from '../jobs/withJob';
 import { tokenHash } from '../tokens';
 import { countAttempt } from './attempts';
+import { passwordIs } from './passwordIs';
 import { passwordFault } from './passwords';
 
 interface Invitation extends Record<string, unknown> {
@@ -14,6 +15,8 @@ interface Invitation extends Record<string, unknown> {
   email: string;
   role: Doer['role'];
   shop_name: string;
+  /** Of an account with that e-mail that works nowhere any more: its id. */
+  known: string | null;
 }
 const Token = z.string().regex(/^[\w-]{43}$/);
 const GONE = 'This link was used, revoked or is too old. Ask the shop’s owner for another.';
@@ -32,14 +35,15 @@ export async function invitationAt(token: unknown): Promise<Invitation | null> {
 export async function takeUpInvitation(token: unknown, raw: unknown, address: string): Promise<Answer> {
   const invitation = await invitationAt(token);
   if (!invitation) return refuse(GONE);
-  const parsed = z.object({ password: z.string(), again: z.string() }).safeParse(raw);
+  const parsed = z.object({ password: z.string(), again: z.string().default('') }).safeParse(raw);
   if (!parsed.success) return refuse('Choose a password and type it twice.');
   const { password, again } = parsed.data;
+  if (invitation.known) return welcomedBack(String(token), invitation.known, password, address);
   const fault = passwordFault(password, [invitation.name, invitation.email, invitation.shop_name]);
   if (fault) return refuse(fault, { password: fault });
   if (password !== again) return refuse('The two are not the same.', { again: 'Not the same as above.' });
   // Hashing is dear: whoever holds a link cannot make the server do it without end.
-  const attempt = await countAttempt(`join ${tokenHash(String(token))}`, address, null);
+  const attempt = await countAttempt(`join ${tokenHash(String(token))}`, { address, device: null, here: false });
   if ('wait' in attempt) return refuse(`Too many tries. Try again in ${attempt.wait} minutes.`);
   const hash = await hashPassword(password);
   const done = await atDoor((db) =>
@@ -51,4 +55,21 @@ export async function takeUpInvitation(token: unknown, raw: unknown, address: st
   if (who === 'taken')
     return refuse('That e-mail has an account already. Sign in with it, or ask for another invitation.');
   return who === 'gone' ? refuse(GONE) : { ok: true };
+}
+
+/**
+ * Somebody who left a shop and was invited by another: the account is theirs, so its own password lets them in. A link
+ * in the hands of whoever made it must not choose a password for an account that is there already.
+ */
+async function welcomedBack(token: string, userId: string, password: string, address: string): Promise<Answer> {
+  const attempt = await countAttempt(`join ${tokenHash(token)}`, { address, device: null, here: false });
+  if ('wait' in attempt) return refuse(`Too many tries. Try again in ${attempt.wait} minutes.`);
+  if (!(await passwordIs(userId, password))) {
+    const wrong = 'That is not the password of that account.';
+    return refuse(wrong, { password: wrong });
+  }
+  const done = await atDoor((db) =>
+    db.execute<{ who: string }>(sql`select door_join(${tokenHash(token)}, ${userId}, '', '') as who`),
+  );
+  return done.rows[0]?.who === userId ? { ok: true } : refuse(GONE);
 }

@@ -5,6 +5,7 @@ import { invitations } from '@/db/schema/filed';
 import { memberRole, members } from '@/db/schema/shops';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note } from '../audit';
+import { isRefusedByRule } from '../away';
 import { atDoor, inShop } from '../database';
 import type { Doer } from '../jobs/withJob';
 import { newToken, tokenHash } from '../tokens';
@@ -83,6 +84,8 @@ export async function passwordLink(doer: Doer, raw: unknown): Promise<Answer<{ p
     const people = await tx.execute<PersonRow>(sql`select * from shop_people()`);
     const person = people.rows.find((p) => p.id === parsed.data.member && p.ended_at === null);
     if (!person) return refuse('There is no such member in this shop.');
+    // Whoever finds the owner's tablet lying would make themselves the owner's password with it.
+    if (person.id === doer.id) return refuse('No link for yourself: change your password under My sign-in and PIN.');
     await tx.insert(invitations).values({
       shopId: doer.shop.id,
       tokenHash: tokenHash(token),
@@ -127,8 +130,19 @@ const Change = z.object({ member: z.uuid(), role: Role.optional(), ended: z.enum
 export async function changeMember(doer: Doer, raw: unknown): Promise<Answer> {
   const parsed = Change.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
-  const { member, role, ended } = parsed.data;
-  const answer = await inShop(doer.shop.id, async (tx) => {
+  const { ended } = parsed.data;
+  const answer = await changed(doer, parsed.data).catch((error: unknown) => {
+    // One person works in one shop: the database knows where they are now, we must not.
+    if (ended === 'no' && isRefusedByRule(error)) return refuse('They work for another shop now.');
+    throw error;
+  });
+  if (!answer.ok) return answer;
+  if (ended === 'yes') await atDoor((db) => db.delete(session).where(eq(session.userId, answer.userId)));
+  return { ok: true };
+}
+
+const changed = (doer: Doer, { member, role, ended }: z.infer<typeof Change>) =>
+  inShop(doer.shop.id, async (tx) => {
     // All rows of the shop's owners are held: two owners ending each other at once must leave one.
     const owners = await tx
       .select({ id: members.id })
@@ -155,10 +169,6 @@ export async function changeMember(doer: Doer, raw: unknown): Promise<Answer> {
     if (ended) await note(tx, doer, ended === 'yes' ? 'member ended' : 'member back', { about: person.name });
     return { ok: true as const, userId: person.userId };
   });
-  if (!answer.ok) return answer;
-  if (ended === 'yes') await atDoor((db) => db.delete(session).where(eq(session.userId, answer.userId)));
-  return { ok: true };
-}
 
 /** A person's sign-ins that still last, latest first. */
 export const sessionsOf = (userId: string) =>
@@ -168,7 +178,8 @@ export const sessionsOf = (userId: string) =>
         id: session.id,
         at: session.createdAt,
         used: session.updatedAt,
-        until: session.expiresAt,
+        until: sql<string>`session_ends(${session.id})`,
+        via: session.via,
         address: session.ipAddress,
         device: session.userAgent,
       })

@@ -1,11 +1,10 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { hashPassword } from 'better-auth/crypto';
 import { account, pins } from '@/db/schema/auth';
 import { refuse, type Answer } from '../answer';
 import { note } from '../audit';
-import { atDoor, inShop } from '../database';
+import { atDoor, atDoorTogether, inShop } from '../database';
 import type { Doer } from '../jobs/withJob';
-import { endSessions } from './membership';
 import { passwordFault, pinFault } from './passwords';
 
 type Person = Doer & { userId: string; sessionId: string; shop: { id: string; name: string } };
@@ -20,19 +19,22 @@ export async function setNewPin(person: Person, pin: unknown): Promise<Answer> {
   return { ok: true };
 }
 
-/** Changes the person's own password; every other session of theirs ends. */
+/**
+ * Changes the person's own password. What the old one was good for ends with it: their PIN, open links for a new
+ * password, their other sign-ins, and what other devices remember of them.
+ */
 export async function setNewPassword(person: Person, next: unknown): Promise<Answer> {
   const fault =
     typeof next === 'string' ? passwordFault(next, [person.name, person.shop.name]) : 'Type the new password.';
   if (fault || typeof next !== 'string') return refuse(fault ?? '', { next: fault ?? '' });
   const hash = await hashPassword(next);
-  await atDoor((db) =>
-    db
+  await atDoorTogether(async (tx) => {
+    await tx
       .update(account)
       .set({ password: hash, updatedAt: new Date() })
-      .where(and(eq(account.userId, person.userId), eq(account.providerId, 'credential'))),
-  );
-  await endSessions(person.userId, { allBut: person.sessionId });
+      .where(and(eq(account.userId, person.userId), eq(account.providerId, 'credential')));
+    await tx.execute(sql`select door_end_credentials(${person.userId}, ${person.sessionId})`);
+  });
   await inShop(person.shop.id, (tx) => note(tx, person, 'password changed'));
   return { ok: true };
 }

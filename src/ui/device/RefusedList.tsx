@@ -2,12 +2,14 @@
 
 import { useState } from 'react';
 import { useDevice } from './DeviceProvider';
+import { OnWord } from './OnWord';
 import { store, type Waiting } from './store';
 
 /** What the server refused, with why. It stays on the tablet until its own person lets go of it. */
 export function RefusedList({ refused }: { refused: readonly Waiting[] }) {
   const { flush } = useDevice();
   const [asked, setAsked] = useState<number | null>(null);
+  const [word, setWord] = useState<number | null>(null);
   return (
     <section aria-label="Refused" className="mb-5 border-l-4 border-stop pl-4">
       <h2 className="text-stop">Refused by the server, still on this tablet</h2>
@@ -42,11 +44,17 @@ export function RefusedList({ refused }: { refused: readonly Waiting[] }) {
                 >
                   Try again
                 </button>
+                {w.entry.kind === 'reading' && w.why.includes('lead') && (
+                  <button type="button" className="btn" onClick={() => setWord(word === w.seq ? null : w.seq)}>
+                    A lead stands for it
+                  </button>
+                )}
                 <button type="button" className="btn" onClick={() => setAsked(w.seq)}>
                   Let go of it
                 </button>
               </span>
             )}
+            {word === w.seq && <OnWord waiting={w} onDone={() => setWord(null)} />}
           </li>
         ))}
       </ul>

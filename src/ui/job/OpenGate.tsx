@@ -1,7 +1,8 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { GATE_TITLE, nextGate } from '@/core/gates/gates';
+import { nextGate } from '@/core/gates/gates';
+import { GATE_TITLE } from '@/core/gates/titles';
 import type { GateName } from '@/core/job/schema';
 import { openNextGate } from '@/server/actions/job';
 import { goTo } from '../room/RoomLink';

@@ -7,7 +7,7 @@ import { SelectField, TextField } from '../forms/fields';
 import { LiveFields } from '../forms/LiveFields';
 import { ROLE_OPTIONS } from './roles';
 
-const EMPTY = { name: '', email: '', role: 'technician' };
+const EMPTY = { name: '', email: '', role: 'technician', password: '' };
 
 /** Invites somebody; the link is shown once, to be handed on. */
 export function InviteForm() {
@@ -24,7 +24,7 @@ export function InviteForm() {
       setPath(answer?.ok ? answer.path : '');
       setErrors(answer && !answer.ok ? answer.errors : {});
       setMessage(answer ? (answer.ok ? '' : answer.message) : 'The server does not answer. Try again.');
-      if (answer?.ok) setTyped(EMPTY);
+      setTyped(answer?.ok ? EMPTY : { ...typed, password: '' });
     });
   const field = (name: keyof typeof EMPTY) => ({
     name,
@@ -44,6 +44,12 @@ export function InviteForm() {
         <TextField label="Name" {...field('name')} />
         <TextField label="E-mail" {...field('email')} />
         <SelectField label="Role" options={ROLE_OPTIONS} {...field('role')} />
+        <TextField
+          label="Your password, again"
+          type="password"
+          {...field('password')}
+          autoComplete="current-password"
+        />
         {message && Object.keys(errors).length === 0 && (
           <p role="alert" className="font-semibold text-stop">
             {message}

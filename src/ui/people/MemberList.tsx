@@ -1,10 +1,11 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { whenShort } from '@/core/time/when';
 import { changeMember, makePasswordLink, revokeInvitation } from '@/server/actions/members';
 import type { Role } from '@/server/session';
 import { CopyLink } from '../CopyLink';
+import { usePasswordAgain } from './PasswordAgain';
 import { ROLE_NAME } from './roles';
 
 interface Person {
@@ -37,14 +38,16 @@ export function MemberList({
   timeZone: string;
 }) {
   const [said, setSaid] = useState<{ about: string; answer: Said } | null>(null);
-  const [busy, start] = useTransition();
-  const act = (about: string, run: () => Promise<Said>) =>
-    start(async () =>
-      setSaid({
-        about,
-        answer: await run().catch(() => ({ ok: false, message: 'The server does not answer. Try again.' })),
-      }),
-    );
+  const [ask, dialog] = usePasswordAgain();
+  /** Each of these asks for the password again; a link that it makes is shown beside whom it is for. */
+  const act = (about: string, what: string, run: (password: string) => Promise<Said>) => {
+    setSaid(null);
+    ask(what, async (password) => {
+      const answer = await run(password);
+      if (answer.ok) setSaid({ about, answer });
+      return answer;
+    });
+  };
   const note = (about: string) =>
     said?.about === about && (
       <>
@@ -62,6 +65,7 @@ export function MemberList({
     );
   return (
     <div className="space-y-6">
+      {dialog}
       <ul className="ruled">
         {people.map((p) => (
           <li key={p.id} className="flex flex-wrap items-center gap-3 py-3">
@@ -78,8 +82,13 @@ export function MemberList({
               <select
                 className="min-h-12 border border-rule bg-panel px-2"
                 value={p.role}
-                disabled={busy || p.ended}
-                onChange={(e) => act(p.id, () => changeMember({ member: p.id, role: e.target.value }))}
+                disabled={p.ended}
+                onChange={(e) => {
+                  const role = e.target.value;
+                  act(p.id, `Make ${p.name} ${ROLE_NAME[role as Role].toLowerCase()}`, (password) =>
+                    changeMember({ member: p.id, role, password }),
+                  );
+                }}
               >
                 {Object.entries(ROLE_NAME).map(([role, name]) => (
                   <option key={role} value={role}>
@@ -88,12 +97,15 @@ export function MemberList({
                 ))}
               </select>
             </label>
-            {!p.ended && (
+            {!p.ended && p.id !== me && (
               <button
                 type="button"
                 className="btn"
-                disabled={busy}
-                onClick={() => act(p.id, () => makePasswordLink({ member: p.id }))}
+                onClick={() =>
+                  act(p.id, `New password link for ${p.name}`, (password) =>
+                    makePasswordLink({ member: p.id, password }),
+                  )
+                }
               >
                 New password link
               </button>
@@ -101,8 +113,11 @@ export function MemberList({
             <button
               type="button"
               className="btn"
-              disabled={busy}
-              onClick={() => act(p.id, () => changeMember({ member: p.id, ended: p.ended ? 'no' : 'yes' }))}
+              onClick={() =>
+                act(p.id, `${p.ended ? 'Take back' : 'End the membership of'} ${p.name}`, (password) =>
+                  changeMember({ member: p.id, ended: p.ended ? 'no' : 'yes', password }),
+                )
+              }
             >
               {p.ended ? 'Take back' : 'End membership'}
             </button>
@@ -126,8 +141,11 @@ export function MemberList({
                 <button
                   type="button"
                   className="btn"
-                  disabled={busy}
-                  onClick={() => act(i.id, () => revokeInvitation({ invitation: i.id }))}
+                  onClick={() =>
+                    act(i.id, `Revoke the invitation of ${i.name}`, (password) =>
+                      revokeInvitation({ invitation: i.id, password }),
+                    )
+                  }
                 >
                   Revoke
                 </button>

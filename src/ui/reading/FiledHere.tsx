@@ -11,6 +11,10 @@ import { useUnits } from '../Units';
 
 export interface FiledReading extends Told {
   when: string;
+  /** When the server took it, and on what it stands where that was late. */
+  filed: string;
+  /** Out of which file, by whom; empty for what was filed here. */
+  from: string;
   /** Whether the server has it yet. */
   state: 'here' | 'filed';
 }
@@ -38,7 +42,8 @@ export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; ope
               </span>
               <Base reading={f.reading} />{' '}
               <span className="text-pencil">
-                {f.when} {f.reading.takenBy}
+                taken {f.when} {f.reading.takenBy}
+                {f.filed && `, ${f.filed}`}
                 {f.reading.set > 1 && `, set ${f.reading.set}`}
               </span>{' '}
               <FiledState state={f.state} />
@@ -53,6 +58,7 @@ export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; ope
               </button>
             )}
           </div>
+          {f.from && <p className="text-watch">{f.from}</p>}
           {f.struck && (
             <p className="text-stop">
               struck by {f.struck.by}: {f.struck.reason}

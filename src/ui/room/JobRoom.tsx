@@ -6,6 +6,7 @@ import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
 import { GateRail } from '../GateRail';
 import { VehicleBand } from '../VehicleBand';
+import { BroughtInBand } from './BroughtInBand';
 import { BuildRoom } from './BuildRoom';
 import { ClearanceRoom } from './ClearanceRoom';
 import { FinderRoom } from './FinderRoom';
@@ -69,6 +70,7 @@ export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker
         verdicts={view.verdicts}
         slim={below === 'clearance' || below === 'finder'}
       />
+      <BroughtInBand job={view.job} timeZone={member.shop.timeZone} />
       <MetNotice />
       <Inside room={below as Room} view={view} />
     </RoomContext.Provider>

@@ -1,8 +1,9 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { GATE_TITLE } from '@/core/gates/gates';
+import { GATE_TITLE } from '@/core/gates/titles';
 import type { ReadingGate } from '@/core/job/schema';
+import { comesFrom } from '@/core/job/provenance';
 import { findInStory, storyOf } from '@/core/job/story';
 import { whenShort } from '@/core/time/when';
 import { FiledState } from '../device/FiledState';
@@ -100,6 +101,9 @@ export function StoryRoom({ view }: { view: JobView }) {
                 <p className="text-sm text-pencil">
                   {GATE_TITLE[n.gate]} · {whenShort(n.at, zone)} {n.by} <FiledState state={view.stateOf(n.id)} />
                 </p>
+                {n.broughtIn && (
+                  <p className="text-sm text-watch">{comesFrom(n.broughtIn, (iso) => whenShort(iso, zone))}</p>
+                )}
               </li>
             ))}
           </ul>

@@ -1,11 +1,18 @@
 import type { Spot } from '@/core/job/figures';
 import { toldAt, type Told } from '@/core/job/story';
+import { comesFrom, filedWords } from '@/core/job/provenance';
 import type { FiledReading } from '../reading/FiledHere';
 import type { JobView } from './view';
 
 /** A told reading as it is listed: when, in the shop's words, and whether the server has it yet. */
 export const listed = (told: readonly Told[], stateOf: JobView['stateOf'], when: (iso: string) => string) =>
-  told.map((t): FiledReading => ({ ...t, when: when(t.reading.takenAt), state: stateOf(t.reading.id) }));
+  told.map((t): FiledReading => ({
+    ...t,
+    when: when(t.reading.takenAt),
+    filed: filedWords(t.reading, when),
+    from: comesFrom(t.reading.broughtIn, when),
+    state: stateOf(t.reading.id),
+  }));
 
 /** Everything filed at a spot, latest first, with its story. */
 export const filedAt = ({ job, stateOf }: JobView, spot: Spot, when: (iso: string) => string): FiledReading[] =>

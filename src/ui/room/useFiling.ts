@@ -21,7 +21,14 @@ export function useFiling(): <K extends Kind>(kind: K, body: BodyOf<K>, what: st
   const { file } = useDevice();
   return useCallback(
     async (kind, body, what) => {
-      const parsed = Entry.safeParse({ kind, id: newId(), jobId: view.id, at: new Date().toISOString(), body });
+      const parsed = Entry.safeParse({
+        kind,
+        id: newId(),
+        jobId: view.id,
+        at: new Date().toISOString(),
+        mark: view.mark,
+        body,
+      });
       if (!parsed.success) return parsed.error.issues[0]?.message ?? 'That was not understood.';
       const tried = applyEntry(view.job, parsed.data, view.member.name);
       if (!tried.ok) return tried.message;

@@ -49,6 +49,8 @@ export interface JobView {
   /** Of what was filed on this device: whether the server has it yet. */
   stateOf: (id: string) => 'here' | 'filed';
   refused: readonly Waiting[];
+  /** The server's word on when this person had the job; goes with whatever is filed. */
+  mark: string | null;
 }
 
 /**
@@ -93,6 +95,7 @@ export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Wai
     mine: new Set([...snapshot.mine, ...own.map((w) => w.id)]),
     stateOf: (id) => (here.has(id) ? 'here' : 'filed'),
     refused: own.filter((w) => w.state === 'refused'),
+    mark: snapshot.mark ?? null,
   };
 }
 

@@ -10,8 +10,9 @@ export function BringIn() {
     <form action={act} className="space-y-5">
       <h1>Bring in a job file</h1>
       <p>
-        A whole job as High Gate writes it: vehicle, plan, every reading as typed, struck ones too. It is judged by this
-        shop’s limits.
+        A whole job as High Gate writes it: vehicle, plan, every reading as typed, struck ones too, each marked as
+        brought in by you. It is open and judged by this shop’s limits, under a number of yours. What the file says that
+        somebody decided, a signature too, comes in as a remark and counts for nothing until it is decided here.
       </p>
       <label className="field">
         Job file (JSON)

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { GATE_TITLE } from '@/core/gates/gates';
+import { GATE_TITLE } from '@/core/gates/titles';
 import { GATES, type GateName } from '@/core/job/schema';
 
 /** Search and filters of the Yard, kept in the address so that a view can be sent to a colleague. */

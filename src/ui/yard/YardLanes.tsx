@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { GATE_TITLE } from '@/core/gates/gates';
+import { GATE_TITLE } from '@/core/gates/titles';
 import { Standing } from '@/core/gates/standing';
 import { GATES, type Vehicle } from '@/core/job/schema';
 import type { YardRow } from '@/server/shopView';
@@ -75,6 +75,11 @@ function Lane({ row }: { row: Row }) {
             {row.make} {row.model}
           </span>
           <span className="block truncate text-sm text-pencil">{row.use}</span>
+          {row.broughtIn && (
+            <span className="block text-sm font-semibold text-watch">
+              {row.signedElsewhere ? 'signed elsewhere, brought in' : 'brought in'}
+            </span>
+          )}
         </span>
         <span className="hidden h-full grid-cols-6 lg:grid" aria-hidden="true">
           {GATES.map((gate, i) => (

@@ -25,7 +25,7 @@ export default async function Join({ params }: { params: Promise<{ token: string
               : 'All your sign-ins end. You sign in as '}
             <strong>{invitation.email}</strong>.
           </p>
-          <JoinForm token={token} email={invitation.email} />
+          <JoinForm token={token} email={invitation.email} known={invitation.known !== null} />
         </>
       ) : (
         <>

@@ -1,0 +1,10 @@
+import type { GateName } from '../job/schema';
+
+export const GATE_TITLE: Record<GateName, string> = {
+  intake: 'Intake',
+  before: 'Before',
+  plan: 'Plan',
+  build: 'Build',
+  after: 'After',
+  release: 'Release',
+};

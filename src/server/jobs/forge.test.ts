@@ -1,0 +1,270 @@
+import { sql } from 'drizzle-orm';
+import pg from 'pg';
+import { readingsCsv } from '@/core/formats/readingsCsv';
+import type { JobDocument } from '@/core/job/schema';
+import { hashPassword } from 'better-auth/crypto';
+import { account, user } from '@/db/schema/auth';
+import { gateOpenings } from '@/db/schema/filed';
+import { demoJobs } from '../../../scripts/demo/jobs';
+import {
+  bookJob,
+  closeAll,
+  entry,
+  jobOf,
+  makePerson,
+  makeShop,
+  owner,
+  reading,
+  send,
+  withDatabase,
+} from '../../../tests/support/shopDb';
+import { eq } from 'drizzle-orm';
+import { signOff } from './gatework';
+import { importJob } from './importing';
+import { jobMark, markedAt } from './marks';
+import { fileOnWord } from './onWord';
+import type { Doer } from './withJob';
+
+const AWAY = { address: '198.51.100.7', device: null, here: false };
+
+withDatabase('nobody forges a release', () => {
+  let runa: Doer & { userId: string };
+  let ivo: Doer & { userId: string };
+  let maren: Doer;
+  const released = demoJobs().find((j) => j.job.number === 'HG-0131') as JobDocument;
+  const counts = async () =>
+    (
+      await owner().execute<{ signed: number; frozen: number; closed: number }>(
+        sql`select (select count(*) from sign_offs)::int as signed, (select count(*) from signed_sheets)::int as frozen, (select count(*) from jobs where state <> 'open')::int as closed`,
+      )
+    ).rows[0];
+
+  beforeAll(async () => {
+    const shop = await makeShop('Forge test');
+    runa = await makePerson(shop, 'Runa', 'technician');
+    ivo = await makePerson(shop, 'Ivo', 'lead');
+    maren = await makePerson(shop, 'Maren', 'front-desk');
+  });
+  afterAll(closeAll);
+
+  test('a file with a signature and no After readings is signed, frozen and released by nobody', async () => {
+    const before = await counts();
+    const forged = {
+      ...released,
+      readings: released.readings.filter((r) => r.gate === 'before'),
+      signOffs: [{ kind: 'released', by: 'Solvei', at: new Date().toISOString(), note: '' }],
+    };
+    const brought = await importJob(ivo, JSON.stringify(forged), 'forged.json');
+    if (!brought.ok) throw new Error(brought.message);
+    expect(await counts()).toEqual(before);
+    const job = await jobOf(ivo, brought.jobId);
+    expect([job?.job.state, job?.job.gate, job?.signOffs]).toEqual(['open', 'build', []]);
+    expect(job?.broughtIn?.signed?.by).toBe('Solvei');
+    expect(await signOff(ivo, brought.jobId, { kind: 'released', note: '' })).toMatchObject({ ok: false });
+    // Where it came from cannot be wiped off, by the application's own role neither.
+    await expect(owner().execute(sql`update jobs set brought_in = null where id = ${brought.jobId}`)).rejects.toThrow();
+  });
+
+  test('a file brings in what whoever brings it in may do by hand', async () => {
+    const fresh = { ...released, kit: released.kit && { ...released.kit, name: 'Never seen 40' } };
+    const text = JSON.stringify(fresh);
+    expect(await importJob(maren, text, 'a.json')).toMatchObject({
+      message: 'This file carries readings: only a technician, a lead or the owner brings it in.',
+    });
+    expect(await importJob(runa, text, 'a.json')).toMatchObject({
+      message: expect.stringMatching(
+        /^This file adds the kit “.*” to the shop’s list: only the front desk, a lead or the/,
+      ),
+    });
+    expect(await importJob(ivo, text, 'a.json')).toMatchObject({ ok: true });
+    // The kit is in the list by now: no need of anybody who may add it. Another claim under its name changes nothing.
+    const other = { ...fresh, kit: fresh.kit && { ...fresh.kit, claimFront: 123 } };
+    const brought = await importJob(runa, JSON.stringify(other), 'b.json');
+    if (!brought.ok) throw new Error(brought.message);
+    const job = await jobOf(runa, brought.jobId);
+    expect(job?.kit?.claimFront).toBe(released.kit?.claimFront);
+    expect(job?.notes.some((n) => n.text.includes('the list stands'))).toBe(true);
+    const booked = {
+      ...released,
+      readings: [],
+      strikes: [],
+      changes: [],
+      openings: [],
+      overlaps: [],
+      kit: null,
+      signOffs: [],
+    };
+    const bare = {
+      ...booked,
+      job: { ...booked.job, gate: 'intake', state: 'open' },
+      plan: { ...booked.plan, liftFront: null, liftRear: null, bodyLift: 0, heaviestLoad: null },
+      geometry: { before: null, asBuilt: null },
+      fitments: { asked: null, suggested: null },
+    };
+    expect(await importJob(maren, JSON.stringify(bare), 'c.json')).toMatchObject({ ok: true });
+    expect(
+      await importJob(maren, JSON.stringify({ ...bare, plan: { ...bare.plan, liftFront: 50 } }), 'd.json'),
+    ).toMatchObject({
+      message: expect.stringMatching(/^This file carries a plan/),
+    });
+  });
+
+  test('each reading keeps who brought it in, on the way out too; the file’s own word on its filing is gone', async () => {
+    const claimed = {
+      ...released,
+      readings: released.readings.map((r) => ({
+        ...r,
+        late: { basis: 'word', by: 'Solvei', at: r.takenAt, why: 'x' },
+      })),
+    };
+    const brought = await importJob(ivo, JSON.stringify(claimed), 'theirs.json');
+    if (!brought.ok) throw new Error(brought.message);
+    const job = await jobOf(ivo, brought.jobId);
+    expect(job?.readings.every((r) => r.broughtIn?.by === 'Ivo' && r.broughtIn.from === 'theirs.json, HG-0131')).toBe(
+      true,
+    );
+    expect(job?.readings.some((r) => r.late)).toBe(false);
+    expect(job?.readings.every((r) => Date.now() - Date.parse(r.filedAt ?? '') < 60_000)).toBe(true);
+    expect(readingsCsv(job as JobDocument)).toContain('"theirs.json, HG-0131"');
+  });
+
+  test('a number of another shop that is our next one does not end booking', async () => {
+    const shop = await makeShop('Number test');
+    const una = await makePerson(shop, 'Una', 'lead');
+    const next = { ...released, job: { ...released.job, number: 'HG-0501' } };
+    expect(await importJob(una, JSON.stringify(next), 'a.json')).toMatchObject({ ok: true });
+    // And one that came in so before this release: the next free one is taken.
+    const booked = await bookJob(una);
+    await owner().execute(sql`update jobs set number = 'HG-0503' where id = ${booked}`);
+    const numbers = [await jobOf(una, await bookJob(una)), await jobOf(una, await bookJob(una))].map(
+      (j) => j?.job.number,
+    );
+    expect(numbers).toEqual(['HG-0504', 'HG-0505']);
+    const odd = { ...released, job: { ...released.job, number: 'HG\n1' } };
+    expect(await importJob(una, JSON.stringify(odd), 'a.json')).toMatchObject({
+      message: expect.stringContaining('job.number'),
+    });
+  });
+
+  describe('dated back past the build', () => {
+    let jobId = '';
+    const minutes = (n: number) => new Date(Date.now() - n * 60_000).toISOString();
+    const old = (more: { mark?: string | null; text?: string; at?: string } = {}) => ({
+      ...entry(jobId, 'reading', reading({ text: more.text ?? '18 1/2' }), { at: more.at ?? minutes(30) }),
+      mark: more.mark ?? null,
+    });
+    const why = async (doer: Doer, each: unknown) => {
+      const [outcome] = await send(doer, each);
+      return outcome?.state === 'refused' ? outcome.why : 'filed';
+    };
+
+    beforeAll(async () => {
+      jobId = await bookJob(runa, { customer: 'Dated' });
+      const at = { shopId: runa.shop.id, jobId, by: runa.id, byName: 'Runa' };
+      await owner()
+        .insert(gateOpenings)
+        .values([
+          { ...at, gate: 'before', at: minutes(45) },
+          { ...at, gate: 'plan', at: minutes(20) },
+          { ...at, gate: 'build', at: minutes(10) },
+        ]);
+      await owner().execute(sql`update jobs set gate = 'build' where id = ${jobId}`);
+    });
+
+    test('nothing that a device says of itself proves it', async () => {
+      const mine = jobMark(runa.id, jobId, minutes(40));
+      expect(await why(runa, old())).toContain('on a lead’s word only');
+      const bad = [
+        jobMark(ivo.id, jobId, minutes(40)),
+        jobMark(runa.id, '00000000-0000-4000-8000-000000000001', minutes(40)),
+        jobMark(runa.id, jobId, minutes(5)),
+        mine.replace(/.$/, (c) => (c === 'A' ? 'B' : 'A')),
+        `${minutes(50)}~${mine.split('~')[1]}`,
+        'now~then',
+        '',
+      ];
+      for (const mark of bad) expect(await why(runa, old({ mark }))).toContain('on a lead’s word only');
+      expect((await jobOf(runa, jobId))?.readings).toEqual([]);
+      expect(markedAt(mine, runa.id, jobId)).not.toBeNull();
+    });
+
+    test('a mark of ours does, and the reading says so, with both its times', async () => {
+      const mark = jobMark(runa.id, jobId, minutes(40));
+      const late = old({ mark });
+      expect(await why(runa, late)).toBe('filed');
+      const read = (await jobOf(runa, jobId))?.readings.find((r) => r.id === late.id);
+      expect(read?.late).toMatchObject({ basis: 'mark', at: mark.split('~')[0] });
+      expect(Date.parse(read?.filedAt ?? '') - Date.parse(read?.takenAt ?? '')).toBeGreaterThan(29 * 60_000);
+    });
+
+    test('a lead’s word does, by the lead’s own password, and stays with the reading', async () => {
+      await owner()
+        .insert(account)
+        .values({
+          id: crypto.randomUUID(),
+          accountId: ivo.userId,
+          providerId: 'credential',
+          userId: ivo.userId,
+          password: await hashPassword('a lead’s own password'),
+        });
+      const [person] = await owner().select().from(user).where(eq(user.id, ivo.userId));
+      const email = person?.email ?? '';
+      const given = {
+        entry: old({ text: '18 3/8' }),
+        email,
+        password: 'a lead’s own password',
+        why: 'I held the tape',
+      };
+      const runaMail = (await owner().select().from(user).where(eq(user.id, runa.userId)))[0]?.email ?? '';
+      for (const wrong of [
+        { password: 'guess' },
+        { why: ' ' },
+        { email: runaMail },
+        { entry: entry(jobId, 'note', { text: 'x' }) },
+      ])
+        expect(await fileOnWord(runa, { ...given, ...wrong }, AWAY)).toMatchObject({ ok: false });
+      expect(await fileOnWord(runa, given, AWAY)).toEqual({ ok: true });
+      const read = (await jobOf(runa, jobId))?.readings.find((r) => r.id === given.entry.id);
+      expect(read).toMatchObject({ takenBy: 'Runa', late: { basis: 'word', by: 'Ivo', why: 'I held the tape' } });
+      // Nobody's word makes a reading of the built vehicle one from before.
+      const built = { ...given, entry: old({ at: minutes(5) }) };
+      expect(await fileOnWord(runa, built, AWAY)).toMatchObject({
+        message: expect.stringContaining('no longer as it came'),
+      });
+      const audit = await owner().execute<{ what: string }>(
+        sql`select what from audit where shop_id = ${runa.shop.id} and what in ('filed on a word', 'password refused')`,
+      );
+      expect(audit.rows.map((r) => r.what).sort()).toEqual(['filed on a word', 'password refused', 'password refused']);
+    });
+
+    test('a change dated back without a mark is dated now: it would leave readings standing', async () => {
+      const change = (mark: string | null) => ({
+        ...entry(jobId, 'change', { kind: 'spring', what: `coils ${mark ? 'marked' : 'bare'}` }, { at: minutes(30) }),
+        mark,
+      });
+      expect(await why(runa, change(null))).toBe('filed');
+      expect(await why(runa, change(jobMark(runa.id, jobId, minutes(40))))).toBe('filed');
+      const changes = (await jobOf(runa, jobId))?.changes ?? [];
+      const age = (what: string) => Date.now() - Date.parse(changes.find((c) => c.what === what)?.at ?? '');
+      expect(age('coils bare')).toBeLessThan(60_000);
+      expect(age('coils marked')).toBeGreaterThan(29 * 60_000);
+    });
+  });
+
+  test('a temporary table of the application’s role leads no trigger round', async () => {
+    const client = new pg.Client({ connectionString: process.env.DATABASE_APP_URL });
+    await client.connect();
+    try {
+      await expect(client.query('create temp table jobs (id uuid, shop_id uuid, state text)')).rejects.toThrow(
+        /permission/,
+      );
+    } finally {
+      await client.end();
+    }
+    const loose = await owner().execute<{ name: string }>(sql`
+      select p.proname as name from pg_proc p join pg_namespace n on n.oid = p.pronamespace
+      where n.nspname = 'public' and not exists (select 1 from pg_depend d where d.objid = p.oid and d.deptype = 'e')
+        and not coalesce(p.proconfig::text like '%search_path=%pg_temp%', false)`);
+    expect(loose.rows).toEqual([]);
+  });
+});
