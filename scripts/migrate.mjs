@@ -10,7 +10,7 @@ await main(async () => {
   if (!database) stopWith(NO_DATABASE);
   try {
     const env = databaseEnv(database.url, secret());
-    await migrate({ ...process.env, ...env });
+    await migrate({ ...process.env, ...env }, process.argv.includes('--new-secret') ? ['--new-secret'] : []);
     say('up to date');
     if (process.argv.includes('--show')) {
       console.log(`DATABASE_APP_URL=${env.DATABASE_APP_URL}\nDATABASE_DOOR_URL=${env.DATABASE_DOOR_URL}`);

@@ -1,5 +1,6 @@
 // The application's HTTP server: Next behind a thin layer of our own that knows where a request really comes from,
 // bounds what it may carry, writes one line of log each, and stops without cutting anybody off.
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { createServer } from 'node:http';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -44,11 +45,16 @@ function refuse(response, status, message) {
   response.end(JSON.stringify({ message }));
 }
 
+/** What anything here is done by; the rest is refused before Next, which fails on some of it. */
+const METHODS = ['GET', 'HEAD', 'POST'];
+
 /** Why a request goes no further, or null. */
 function outOfBounds(request) {
+  if (!METHODS.includes(request.method)) return [405, 'Not done that way.'];
   if (request.headers['transfer-encoding']) return [411, 'A body needs its length.'];
   const length = Number(request.headers['content-length'] ?? 0);
   const where = request.url.split('?')[0];
+  if (where === '/_next/image') return [404, 'There is nothing here.'];
   if (length > (LARGEST[where] ?? LARGEST.other)) return [413, 'That is larger than anything this takes.'];
   try {
     decodeURIComponent(where);
@@ -56,6 +62,30 @@ function outOfBounds(request) {
     return [400, 'That address cannot be read.'];
   }
   return null;
+}
+
+/** What is known of the request in hand: the database layer marks here that the database was away. */
+globalThis.highGateAsked = new AsyncLocalStorage();
+
+/** A page that could not be made because the database is away is no fault of ours: it says so, and when to come back. */
+function sayAway(response, asked) {
+  const writeHead = response.writeHead.bind(response);
+  const flush = response.flushHeaders.bind(response);
+  const mend = () => {
+    if (asked.away && response.statusCode === 500 && !response.headersSent) {
+      response.statusCode = 503;
+      response.setHeader('Retry-After', '5');
+    }
+  };
+  response.writeHead = (status, ...rest) => {
+    response.statusCode = status;
+    mend();
+    return writeHead(response.statusCode, ...rest);
+  };
+  response.flushHeaders = () => {
+    mend();
+    flush();
+  };
 }
 
 const app = next({ dev: false, hostname, port, dir: ROOT });
@@ -79,10 +109,14 @@ const server = createServer((request, response) => {
   const refused = outOfBounds(request);
   if (refused) return refuse(response, ...refused);
   if (globalThis.highGateStopping) response.setHeader('Connection', 'close');
-  return handle(request, response).catch((error) => {
-    log.error({ err: error?.message ?? 'unknown' }, 'request failed');
-    if (!response.headersSent) refuse(response, 500, 'Something went wrong on our side.');
-  });
+  const asked = { away: false };
+  sayAway(response, asked);
+  return globalThis.highGateAsked
+    .run(asked, () => handle(request, response))
+    .catch((error) => {
+      log.error({ err: error?.message ?? 'unknown' }, 'request failed');
+      if (!response.headersSent) refuse(response, 500, 'Something went wrong on our side.');
+    });
 });
 server.requestTimeout = 60_000;
 server.headersTimeout = 20_000;

@@ -9,6 +9,10 @@ await main(async () => {
   const { DATABASE_URL, DATABASE_APP_URL, DATABASE_DOOR_URL } = process.env;
   if (!DATABASE_URL && !(DATABASE_APP_URL && DATABASE_DOOR_URL))
     stopWith('Set DATABASE_URL to your PostgreSQL (see docs/operations.md). To look round first: npm run demo.');
+  if (!process.env.BETTER_AUTH_SECRET || process.env.BETTER_AUTH_SECRET.length < 32)
+    stopWith(
+      'Set BETTER_AUTH_SECRET to a secret of your own, 32 characters or more, the same for every process and at every start: openssl rand -base64 32. Sign-ins, links and the database roles’ passwords hang on it.',
+    );
   await wantPort(port, 'npm start');
   await nodeModules();
   const env = {

@@ -72,5 +72,5 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
   return response;
 }
 
-// What is built is the same for all and carries nobody's data.
-export const config = { matcher: ['/((?!_next/static|_next/image|sw.js|icon|fonts).*)'] };
+// What is built is the same for all and carries nobody's data. By whole segments: nothing else begins like these.
+export const config = { matcher: ['/((?!_next/static/|sw\\.js$|icon\\.svg$).*)'] };

@@ -64,8 +64,8 @@ export function databaseEnv(ownerUrl, authSecret) {
   };
 }
 
-export async function migrate(env) {
-  if ((await tsx('scripts/migrate.ts', [], { env })) !== 0)
+export async function migrate(env, args = []) {
+  if ((await tsx('scripts/migrate.ts', args, { env })) !== 0)
     stopWith('The database could not be brought up to date (above).');
 }
 

@@ -9,7 +9,7 @@ import { snapshotOf, type Snapshot } from './snapshot';
 import { tokenHash } from './tokens';
 
 export interface CustomerSheet {
-  shop: { name: string; timeZone: string };
+  shop: { id: string; name: string; timeZone: string };
   units: UnitChoice;
   snapshot: Snapshot;
 }

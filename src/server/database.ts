@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { connect, inTransaction, type Database, type Db } from '@/db/client';
-import { fitToTell } from './away';
+import { fitToTell, isAway } from './away';
 import { env } from './env';
 import { log } from './log';
 
@@ -35,9 +35,18 @@ export const roleIsSafe = (): Promise<void> =>
     throw error;
   }));
 
+/** Tells our own HTTP server, where there is one, that this request met no database. */
+function markAway(): void {
+  const asked = (globalThis as { highGateAsked?: { getStore(): { away: boolean } | undefined } }).highGateAsked;
+  const store = asked?.getStore();
+  if (store) store.away = true;
+}
+
 /** Writes what went wrong to our own log, which knows what to leave out, and passes on what may be told. */
 function told(error: unknown): unknown {
   const fit = fitToTell(error);
+  // The server in front then answers 503 where the page itself could not be made (see scripts/serve.mjs).
+  if (isAway(fit)) markAway();
   if (fit !== error) log.warn({ err: error }, 'query failed');
   return fit;
 }

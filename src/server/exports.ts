@@ -1,14 +1,17 @@
 import 'server-only';
 import { z } from 'zod';
+import { LRUCache } from 'lru-cache';
+import { CORE_VERSION } from '@/core/checks/workJob';
 import { whenFull, whenShort } from '@/core/time/when';
-import { makeSheet } from '@/core/sheet/sheet';
 import { sealed } from '@/core/sheet/signed';
 import { note } from './audit';
 import { inShop } from './database';
 import { download } from './download';
-import { drafted } from './drafting/drafting';
 import type { Member } from './session';
 import { snapshotOf, type Snapshot } from './snapshot';
+import type { Owner } from './threads/fairQueue';
+import type { Drafted, Paper } from './threads/paper';
+import { paperPool } from './threads/pools';
 
 const GONE = () => Response.json({ message: 'There is no such job in this shop.' }, { status: 404 });
 
@@ -29,21 +32,58 @@ export async function takeOut(
   return file;
 }
 
-export const paperOf = (request: Request): 'A4' | 'LETTER' =>
+export const paperOf = (request: Request): Paper =>
   new URL(request.url).searchParams.get('paper') === 'letter' ? 'LETTER' : 'A4';
 
-/** The sheet as PDF: as it was signed, with its hash and amendments, or as the job stands. */
+/** Sheets drafted lately, by what they were drafted from: a page that is opened twice drafts once. */
+const drafted = new LRUCache<string, Uint8Array<ArrayBuffer>>({
+  maxSize: 48_000_000,
+  sizeCalculation: (pdf) => pdf.byteLength + 1,
+  ttl: 30 * 60_000,
+});
+const underWay = new Map<string, Promise<Uint8Array<ArrayBuffer>>>();
+
+/**
+ * The sheet as PDF: as it was signed, with its hash and amendments, or as the job stands. Drafted once for each state of
+ * the job (its revision, and the limits and kits beside it); the time it prints is that of the drafting.
+ *
+ * @param owner who asks: turns go by shop, person and customer's link, and each may have so many waiting
+ */
 export async function sheetFile(
   snapshot: Snapshot,
   shop: { name: string; timeZone: string },
   units: Member['units'],
-  paper: 'A4' | 'LETTER',
+  paper: Paper,
+  owner: Owner,
 ): Promise<Response> {
-  const { document, signed } = snapshot;
-  const when = (iso: string) => whenFull(iso, shop.timeZone);
-  const sheet = signed ? signed.sheets[units.length === 'mm' ? 'mm' : 'in'] : makeSheet(document, units, when);
-  const printed = when(new Date().toISOString());
+  const { id, document, signed, revision } = snapshot;
   const seal = signed && sealed(signed, (iso) => whenShort(iso, shop.timeZone));
-  const pdf = await drafted((api) => api.sheetPdf(sheet, shop.name, paper, printed, seal));
+  const from: Drafted = signed
+    ? { kind: 'frozen', sheet: signed.sheets[units.length === 'mm' ? 'mm' : 'in'], seal }
+    : { kind: 'open', job: document, units };
+  const key = JSON.stringify([id, revision, snapshot.shopMark, shop, units, paper, CORE_VERSION]);
+  const pdf = drafted.get(key) ?? (await draft(key, owner, id, from, shop, paper));
   return download(pdf, `${document.job.number}-${paper.toLowerCase()}.pdf`, 'application/pdf');
+}
+
+async function draft(
+  key: string,
+  owner: Owner,
+  id: string,
+  from: Drafted,
+  shop: { name: string; timeZone: string },
+  paper: Paper,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const already = underWay.get(key);
+  if (already) return already;
+  const printed = whenFull(new Date().toISOString(), shop.timeZone);
+  const drafting = paperPool.ask(owner, id, 'sheet', from, shop, paper, printed);
+  underWay.set(key, drafting);
+  try {
+    const pdf = await drafting;
+    drafted.set(key, pdf);
+    return pdf;
+  } finally {
+    underWay.delete(key);
+  }
 }

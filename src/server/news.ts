@@ -21,6 +21,6 @@ export async function jobNews(
   if (known === tagOf(member, revision, shop)) return { kind: 'same', tag: known };
   const snapshot = await snapshotOf(member, jobId);
   return snapshot
-    ? { kind: 'news', tag: snapshot.tag, snapshot: forDevice(member, snapshot) }
+    ? { kind: 'news', tag: snapshot.tag, snapshot: await forDevice(member, snapshot) }
     : { kind: 'gone', tag: '' };
 }

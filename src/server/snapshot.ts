@@ -1,6 +1,6 @@
 import 'server-only';
 import type { Verdict } from '@/core/checks/types';
-import { sweptCorners, type SweptCorners } from '@/core/fit/assessed';
+import type { SweptCorners } from '@/core/fit/assessed';
 import type { FitStock } from '@/core/fit/rules';
 import type { JobDocument } from '@/core/job/schema';
 import type { Sheet } from '@/core/sheet/sheet';
@@ -14,6 +14,8 @@ import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
 import { jobMark } from './jobs/marks';
 import type { Member } from './session';
+import { Busy, TooLong, TooMany } from './threads/pool';
+import { worked } from './working';
 
 /** Of the member, the job as it stands, and of what the shop keeps beside it: kits, prices, tyres, limits. */
 export const tagOf = (member: Pick<Member, 'id'>, revision: number, shop: string): string =>
@@ -33,6 +35,8 @@ export interface Snapshot {
   revision: number;
   /** What a device tells when it asks for news: of the job, and of what the shop keeps beside it. */
   tag: string;
+  /** Of what the shop keeps beside its jobs, as it was then. */
+  shopMark: string;
   version: number;
   planBy: string;
   planAt: string | null;
@@ -53,10 +57,18 @@ export interface Snapshot {
 }
 
 /** A snapshot with the mark that this member had it now, and what is swept for it: for a device that works on it. */
-export const forDevice = (member: Pick<Member, 'id'>, snapshot: Snapshot): Snapshot =>
-  snapshot.signed
-    ? snapshot
-    : { ...snapshot, mark: jobMark(member.id, snapshot.id), swept: sweptCorners(snapshot.document) };
+export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: Snapshot): Promise<Snapshot> {
+  if (snapshot.signed) return snapshot;
+  const { id, document } = snapshot;
+  const marked = { ...snapshot, mark: jobMark(member.id, id) };
+  try {
+    return { ...marked, swept: await worked({ shop: member.shop.id, who: member.id }, id, 'swept', document) };
+  } catch (error) {
+    // The device then sweeps for itself, in a worker of its own: nobody but its person waits for it.
+    if (error instanceof TooLong || error instanceof TooMany || error instanceof Busy) return marked;
+    throw error;
+  }
+}
 
 /** The job as it stands, for a member of its shop; null where the shop has no such job. */
 export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | null> =>
@@ -66,9 +78,11 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     if (!loaded) return null;
     const frozen = loaded.document.job.state === 'open' ? null : await signedSheetOf(tx, shopId, jobId);
     const { sheets, verdicts } = frozen ? readSignedSheet(frozen.sheet) : { sheets: null, verdicts: null };
+    const beside = await shopMark(tx, shopId);
     return {
       ...loaded,
-      tag: tagOf(member, loaded.revision, await shopMark(tx, shopId)),
+      shopMark: beside,
+      tag: tagOf(member, loaded.revision, beside),
       kits: await shopKits(tx, shopId),
       stock: (await shopFit(tx, shopId)).stock,
       versions: await geometryVersions(tx, shopId, jobId),

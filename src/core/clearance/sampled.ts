@@ -13,9 +13,22 @@ export const SAMPLE_STEP = 1.4;
  */
 export const COARSE_STEP = 6;
 
-/** Cuts a polyline into points no farther apart than `step`, its own points among them. */
-export function sampled(points: Obstacle['points'], step = SAMPLE_STEP): Obstacle['points'] {
+/**
+ * Most samples that one line is cut into besides its own points. At 1.4 mm that is 4.2 m of it, more than there is
+ * round any wheel: only a line that no vehicle has is sampled farther apart than asked, so that one wrong reading does
+ * not hold up everybody's work.
+ */
+export const MOST_SAMPLES = 3000;
+
+/** Cuts a polyline into points no farther apart than `step`, its own points among them; see {@link MOST_SAMPLES}. */
+export function sampled(points: Obstacle['points'], apart = SAMPLE_STEP): Obstacle['points'] {
   const out: Obstacle['points'] = [];
+  let length = 0;
+  points.forEach((p, i) => {
+    const next = points[i + 1];
+    if (next) length += Math.hypot(next[0] - p[0], next[1] - p[1], next[2] - p[2]);
+  });
+  const step = Math.max(apart, length / MOST_SAMPLES);
   points.forEach((p, i) => {
     const next = points[i + 1];
     if (!next) return void out.push(p);

@@ -22,6 +22,10 @@ export const Standing = z.object({
   sub: z.array(z.union([z.string(), Amount])),
   /** Lower is more urgent. */
   rank: z.number().int(),
+  /** The version of the arithmetic that worked it; one kept before that was written has none. */
+  core: z.string().optional(),
+  /** A mark of the limits that it was judged by. */
+  judgedBy: z.string().optional(),
 });
 export type Standing = z.infer<typeof Standing>;
 
@@ -73,6 +77,15 @@ export function standingOf(job: JobDocument, verdicts: readonly Verdict[]): Stan
     ? plain('Clear', ['Lead to sign'], ['sheet ready'], 5)
     : plain('Clear', ['Before is whole: open Plan'], sub, 5);
 }
+
+/** Of a job whose figures take longer to work than anybody is let wait. */
+export const tooLongToWork = (): Standing =>
+  plain(
+    'Not measured',
+    ['Takes too long to work: a figure is out of all proportion'],
+    ['look for it in the story and strike it out'],
+    0,
+  );
 
 const plain = (verdict: Standing['verdict'], headline: Phrase, sub: Phrase, rank: number): Standing => ({
   verdict,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
-/** mm or degrees; JSON's 1e999 is read as Infinity and refused here. */
-const figure = z.number();
+/** mm or degrees. No vehicle has a point twenty metres off; JSON's 1e999 is read as Infinity and refused here too. */
+const figure = z.number().min(-20_000).max(20_000);
 export const Vec = z.tuple([figure, figure, figure]);
 const id = z.string().min(1).max(40);
 
@@ -9,7 +9,7 @@ const id = z.string().min(1).max(40);
 export const Carrier = z.enum(['body', 'axle', 'knuckle', 'lowerArm', 'upperArm']);
 export type Carrier = z.infer<typeof Carrier>;
 
-export const Obstacle = z.strictObject({ id, on: Carrier, points: z.array(Vec).min(2) });
+export const Obstacle = z.strictObject({ id, on: Carrier, points: z.array(Vec).min(2).max(5000) });
 export type Obstacle = z.infer<typeof Obstacle>;
 
 const Strut = z.strictObject({ upper: Vec, lower: Vec, lowerOn: Carrier });
@@ -20,7 +20,7 @@ const sideFields = {
   spring: Strut.optional(),
   swayBar: z.strictObject({ pivot: Vec, armEnd: Vec, link: Vec, linkOn: Carrier }).optional(),
   brakeHose: z.strictObject({ body: Vec, wheel: Vec, wheelOn: Carrier }).optional(),
-  obstacles: z.array(Obstacle).optional(),
+  obstacles: z.array(Obstacle).max(200).optional(),
 };
 const Arm = z.strictObject({ front: Vec, rear: Vec, outer: Vec });
 export const BeamSide = z.strictObject(sideFields);

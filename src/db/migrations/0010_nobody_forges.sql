@@ -59,6 +59,12 @@ CREATE FUNCTION door_session(session_id text) RETURNS TABLE (
   WHERE s.id = session_id AND session_ends(session_id) > now()
 $$;
 --> statement-breakpoint
+-- Ids alone: whoever goes round all shops then enters each by itself.
+CREATE FUNCTION shop_ids() RETURNS SETOF uuid
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT id FROM shops ORDER BY id
+$$;
+--> statement-breakpoint
 DROP FUNCTION door_invitation(text);
 --> statement-breakpoint
 CREATE FUNCTION door_invitation(hash text) RETURNS TABLE (kind text, name text, email text, role member_role, shop_name text, known text)
@@ -138,7 +144,7 @@ $$;
 DO $$
 DECLARE f text;
 BEGIN
-  FOREACH f IN ARRAY ARRAY['session_ends(text)', 'door_session(text)', 'door_invitation(text)', 'door_end_credentials(text, text)', 'verify_sheet(text)'] LOOP
+  FOREACH f IN ARRAY ARRAY['shop_ids()', 'session_ends(text)', 'door_session(text)', 'door_invitation(text)', 'door_end_credentials(text, text)', 'verify_sheet(text)'] LOOP
     EXECUTE 'REVOKE EXECUTE ON FUNCTION ' || f || ' FROM PUBLIC';
   END LOOP;
 END $$;

@@ -277,11 +277,27 @@ export async function updateStanding(tx: Db, shopId: string, jobId: string, stan
     .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
 }
 
-/** Ids of the shop's open jobs: those whose standing depends on the shop's limits. */
-export async function openJobIds(db: Db, shopId: string): Promise<string[]> {
+/**
+ * Ids of the shop's open jobs whose standing is behind.
+ *
+ * @param core the version of the arithmetic that is current
+ * @param judgedBy of the limits that are current, see judgedByOf
+ */
+export async function jobsBehind(db: Db, shopId: string, core: string, judgedBy: string): Promise<string[]> {
   const rows = await db
     .select({ id: jobs.id })
     .from(jobs)
-    .where(and(eq(jobs.shopId, shopId), sql`state = 'open'`));
+    .where(
+      and(
+        eq(jobs.shopId, shopId),
+        sql`state = 'open'`,
+        sql`(${jobs.standing} ->> 'core' is distinct from ${core} or ${jobs.standing} ->> 'judgedBy' is distinct from ${judgedBy})`,
+      ),
+    )
+    .orderBy(asc(jobs.standingRank), asc(jobs.bookedAt));
   return rows.map((row) => row.id);
 }
+
+/** Ids of every shop: the one thing that is known of all of them at once, for whoever goes round them at a start. */
+export const shopIds = async (db: Db): Promise<string[]> =>
+  (await db.execute<{ id: string }>(sql`select id from shop_ids() as id`)).rows.map((row) => row.id);

@@ -1,6 +1,9 @@
 import { desc, eq } from 'drizzle-orm';
 import type { DecisionRule } from '@/core/checks/decisionRule';
 import { defaultLimits, LIMIT_FIGURES, type LimitKey, type SetLimit } from '@/core/checks/limits';
+import { createHash } from 'node:crypto';
+import type { FitRules } from '@/core/fit/rules';
+import { canonicalText } from '@/core/sheet/signed';
 import type { Db } from '../client';
 import { limits, members } from '../schema/shops';
 
@@ -39,3 +42,15 @@ export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKe
 export async function setLimit(db: Db, shopId: string, memberId: string, figure: LimitKey, limit: SetLimit) {
   await db.insert(limits).values({ shopId, figure, ...limit, setBy: memberId });
 }
+
+/** A short mark of the limits and rules that a job was judged by: another mark, and it has to be judged anew. */
+export const judgedByOf = (
+  limits: Readonly<Record<string, Pick<StandingLimit, 'clear' | 'stop' | 'rule'>>>,
+  rules: FitRules,
+): string => {
+  const figures = Object.entries(limits).map(([key, { clear, stop, rule }]) => [key, clear, stop, rule ?? null]);
+  return createHash('sha256')
+    .update(canonicalText([figures.sort(), rules]))
+    .digest('hex')
+    .slice(0, 16);
+};

@@ -6,12 +6,12 @@ import { Fitment, fitmentFaults, Fitments } from '@/core/tyre/fitment';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import type { UnitChoice } from '@/core/units/quantity';
 import { shopFit, setShopFit } from '@/db/queries/fitSettings';
-import { openJobIds } from '@/db/queries/jobs';
 import { jobs } from '@/db/schema/jobs';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
-import { leads, refreshStanding, withOpenJob, type Doer } from './withJob';
+import { reworkSoon } from './rework';
+import { leads, withOpenJob, type Doer } from './withJob';
 
 const SaveFitment = z.object({
   which: z.enum(['asked', 'suggested']),
@@ -98,7 +98,7 @@ export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoic
     const was = await shopFit(tx, doer.shop.id);
     await setShopFit(tx, doer.shop.id, doer.id, { rules, stock: stock.stock });
     await note(tx, doer, 'fit set', { about: 'Grades of fit', detail: { from: was.rules, to: rules } });
-    for (const id of await openJobIds(tx, doer.shop.id)) await refreshStanding(tx, doer.shop.id, id);
   });
+  void reworkSoon(doer.shop.id);
   return { ok: true };
 }

@@ -1,13 +1,12 @@
 import { createHash } from 'node:crypto';
 import { eq, isNull } from 'drizzle-orm';
 import { CORE_VERSION } from '@/core/checks/workJob';
-import { keptJob } from '@/core/document/readJob';
-import { canonicalText, makeSignedSheet } from '@/core/sheet/signed';
 import { INCH_SHOP } from '@/core/units/quantity';
 import type { Db } from '@/db/client';
 import { signedSheets } from '@/db/schema/filed';
 import { signOffs } from '@/db/schema/jobs';
 import { shops } from '@/db/schema/shops';
+import { worked } from '../working';
 
 export const sha256 = (text: string): string => createHash('sha256').update(text, 'utf8').digest('hex');
 
@@ -17,16 +16,14 @@ export async function freezeSheet(
   { shopId, jobId, signOffId, document }: { shopId: string; jobId: string; signOffId: string; document: unknown },
 ): Promise<string> {
   const [shop] = await tx.select().from(shops).where(eq(shops.id, shopId));
-  const sheet = canonicalText(
-    makeSignedSheet(keptJob(document), {
-      name: shop?.name ?? '',
-      timeZone: shop?.timeZone ?? 'UTC',
-      units: {
-        ...INCH_SHOP,
-        ...(shop && { length: shop.lengthUnit, pressure: shop.pressureUnit, mass: shop.massUnit }),
-      },
-    }),
-  );
+  const sheet = await worked({ shop: shopId, who: 'signing' }, jobId, 'signedText', document, {
+    name: shop?.name ?? '',
+    timeZone: shop?.timeZone ?? 'UTC',
+    units: {
+      ...INCH_SHOP,
+      ...(shop && { length: shop.lengthUnit, pressure: shop.pressureUnit, mass: shop.massUnit }),
+    },
+  });
   const hash = sha256(sheet);
   await tx.insert(signedSheets).values({ shopId, jobId, signOffId, sheet, sha256: hash, coreVersion: CORE_VERSION });
   return hash;

@@ -1,6 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { CORE_VERSION, workJob } from '@/core/checks/workJob';
+import { CORE_VERSION } from '@/core/checks/workJob';
 import { nextGate, shutBecause } from '@/core/gates/gates';
 import { GATE_TITLE } from '@/core/gates/titles';
 import { releaseBlockers } from '@/core/gates/release';
@@ -16,6 +16,7 @@ import type { Plan } from '@/core/job/schema';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note as audit } from '../audit';
 import { lengthField } from './booking';
+import { worked } from '../working';
 import { freezeSheet } from './freezing';
 import { leads, withOpenJob, type Doer } from './withJob';
 
@@ -145,7 +146,8 @@ export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promi
   if (!leads(doer)) return refuse('Only a lead accepts a Stop.');
   const { check, gate, place, reason } = parsed.data;
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
-    const verdict = workJob(job).find((v) => v.check === check && v.gate === gate && v.place === place);
+    const verdicts = await worked({ shop: doer.shop.id, who: doer.id }, jobId, 'verdicts', job);
+    const verdict = verdicts.find((v) => v.check === check && v.gate === gate && v.place === place);
     if (verdict?.verdict !== 'Stop') return refuse('That check does not read Stop any more.');
     if (verdict.safetyCritical) return refuse('A safety-critical Stop is accepted by nobody: fix and measure.');
     await tx.insert(acceptances).values({
@@ -220,7 +222,7 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown): Promise<
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     if (kind === 'released') {
       if (job.job.gate !== 'release') return refuse('Open the Release gate first.');
-      const blockers = releaseBlockers(workJob(job));
+      const blockers = releaseBlockers(await worked({ shop: doer.shop.id, who: doer.id }, jobId, 'verdicts', job));
       if (blockers.length > 0) {
         return refuse(`Release is refused. ${blockers.map((b) => `${b.title}, ${b.why} ${b.cure}`).join(' · ')}`);
       }

@@ -6,14 +6,14 @@ import { Patch } from '@/core/linkage/patches';
 import { readGeometryFile } from '@/core/suspension/readFile';
 import { parseQuantity } from '@/core/units/parseQuantity';
 import type { UnitChoice } from '@/core/units/quantity';
-import { openJobIds } from '@/db/queries/jobs';
 import { setLimit } from '@/db/queries/limits';
 import { kits } from '@/db/schema/shops';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { lengthField } from './booking';
-import { leads, refreshStanding, type Doer } from './withJob';
+import { reworkSoon } from './rework';
+import { leads, type Doer } from './withJob';
 
 const LimitInput = z.object({
   figure: z.enum(LIMIT_KEYS as [LimitKey, ...LimitKey[]]),
@@ -44,8 +44,9 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
       about: LIMIT_FIGURES[figure].name,
       detail: { clear: clear.value, stop: stop.value, source, rule },
     });
-    for (const id of await openJobIds(tx, doer.shop.id)) await refreshStanding(tx, doer.shop.id, id);
   });
+  // The limit stands as soon as it is set; what the Yard shows of each job follows, one by one.
+  void reworkSoon(doer.shop.id);
   return { ok: true };
 }
 

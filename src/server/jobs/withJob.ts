@@ -1,10 +1,14 @@
-import { workJob } from '@/core/checks/workJob';
-import { standingOf } from '@/core/gates/standing';
+import { CORE_VERSION } from '@/core/checks/workJob';
+import { tooLongToWork } from '@/core/gates/standing';
 import type { JobDocument } from '@/core/job/schema';
 import { Undone, type Db } from '@/db/client';
 import { loadJob, lockJob, updateStanding, type LoadedJob } from '@/db/queries/jobs';
+import { judgedByOf } from '@/db/queries/limits';
 import { refuse, type Answer } from '../answer';
 import { inShop } from '../database';
+import { log } from '../log';
+import { TooLong } from '../threads/pool';
+import { worked } from '../working';
 
 /** The person an action is done by; the part of a member that job logic needs. */
 export interface Doer {
@@ -59,6 +63,19 @@ export async function refreshStanding(tx: Db, shopId: string, jobId: string): Pr
 }
 
 export async function keepStanding(tx: Db, shopId: string, jobId: string, document: JobDocument): Promise<void> {
-  const standing = standingOf(document, workJob(document));
-  await updateStanding(tx, shopId, jobId, standing, standing.rank);
+  // What was filed is filed: a job that takes too long to work says so in the Yard, and holds nobody up.
+  const standing = await worked({ shop: shopId, who: 'standing' }, jobId, 'standing', document).catch(
+    (error: unknown) => {
+      if (!(error instanceof TooLong)) throw error;
+      log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
+      return tooLongToWork();
+    },
+  );
+  await updateStanding(
+    tx,
+    shopId,
+    jobId,
+    { ...standing, core: CORE_VERSION, judgedBy: judgedByOf(document.limits, document.fitRules) },
+    standing.rank,
+  );
 }

@@ -25,6 +25,7 @@ import { fileOf, levelLinks } from '../../../tests/support/pencil';
 import { inShop } from '../database';
 import { bookingSchema, bookVehicle, nextNumber, type BookingForm } from './booking';
 import { importJob, insertJob } from './importing';
+import { reworkOld, reworkSoon } from './rework';
 import { priceKit, saveKit, saveLimit } from './shopwork';
 import type { Doer } from './withJob';
 
@@ -174,6 +175,7 @@ withDatabase('the Yard on a real database', () => {
       await saveLimit(ivo, { figure: 'tyreToBody', clear: '0 mm', stop: '-30 mm', source: 'demo rule' }, INCH_SHOP),
     ).toEqual({ ok: true });
     expect(await atBump()).not.toBe('Stop');
+    await reworkSoon(ivo.shop.id);
     const [again] = await owner()
       .select({ revision: jobs.revision })
       .from(jobs)
@@ -201,6 +203,29 @@ withDatabase('the Yard on a real database', () => {
         INCH_SHOP,
       ),
     ).toEqual({ ok: true });
+  });
+  test('what an older core worked, or a start cut off halfway, is worked anew; what is up to date is left alone', async () => {
+    await reworkSoon(ivo.shop.id);
+    const all = async () =>
+      (
+        await owner().execute<{ number: string; revision: number; core: string | null }>(
+          sql`select number, revision, standing ->> 'core' as core from jobs where shop_id = ${ivo.shop.id} and state = 'open' order by number`,
+        )
+      ).rows;
+    const before = await all();
+    await reworkOld();
+    expect(await all()).toEqual(before);
+    await owner().execute(
+      sql`update jobs set standing = standing || '{"core":"0.0.1"}' where shop_id = ${ivo.shop.id} and number = 'HG-0142'`,
+    );
+    await owner().execute(
+      sql`update jobs set standing = standing - 'judgedBy' where shop_id = ${ivo.shop.id} and number = 'HG-0138'`,
+    );
+    await reworkOld();
+    const after = await all();
+    const changed = after.filter((job, i) => job.revision !== before[i]?.revision).map((job) => job.number);
+    expect(changed).toEqual(['HG-0138', 'HG-0142']);
+    expect(after.map((job) => job.core)).toEqual(before.map((job) => job.core));
   });
   test('a change recorded moves the job in the Yard', async () => {
     const [row] = await yard({ words: 'HG-0139' });

@@ -144,6 +144,7 @@ const snapshot = (revision: number, ids: string[]): Snapshot => {
     id: JOB,
     revision,
     tag: `"${revision}"`,
+    shopMark: '',
     version: 1,
     planBy: '',
     planAt: null,

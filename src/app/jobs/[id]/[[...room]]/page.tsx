@@ -18,7 +18,7 @@ export default async function Job({ params }: { params: Promise<{ id: string; ro
   return (
     <Frame member={member} where={where}>
       <JobRoom
-        initial={forDevice(member, snapshot)}
+        initial={await forDevice(member, snapshot)}
         member={{ id: member.id, name: member.name, role: member.role, shop: member.shop, units: member.units }}
       />
     </Frame>

@@ -2,8 +2,8 @@ import { trimDxf, trimSvg } from '@/core/formats/trimFiles';
 import { CORNERS } from '@/core/job/places';
 import { guarded } from '@/server/access/guarded';
 import { download } from '@/server/download';
-import { drafted } from '@/server/drafting/drafting';
 import { takeOut } from '@/server/exports';
+import { paperPool } from '@/server/threads/pools';
 import { trimmable } from '@/server/trim';
 
 /**
@@ -22,7 +22,8 @@ export const GET = guarded<{ id: string }>('GET /jobs/[id]/trim', (member, reque
     const after = ['after', 'release'].includes(document.job.gate);
     const obstacle = asked.get('obstacle') ?? '';
     const stage = after ? 'after' : 'plan';
-    const found = await drafted((api) => api.trimOf(document, corner, stage, obstacle, gap));
+    const owner = { shop: member.shop.id, who: member.id };
+    const found = await paperPool.ask(owner, id, 'trimOf', document, corner, stage, obstacle, gap);
     if (!found.ok) return refuse(found.reason, 409);
     const name = `${document.job.number}-${corner}-${found.template.id}`;
     switch (asked.get('as')) {
@@ -32,7 +33,7 @@ export const GET = guarded<{ id: string }>('GET /jobs/[id]/trim', (member, reque
         return download(trimDxf(found.template), `${name}.dxf`, 'image/vnd.dxf');
       default: {
         const paper = asked.get('paper') === 'letter' ? 'LETTER' : 'A4';
-        const pdf = await drafted((api) => api.trimPdf(found.template, paper, document.job.number));
+        const pdf = await paperPool.ask(owner, id, 'trimPdf', found.template, paper, document.job.number);
         return download(pdf, `${name}.pdf`, 'application/pdf');
       }
     }

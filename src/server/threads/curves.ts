@@ -1,4 +1,3 @@
-import 'server-only';
 import Papa from 'papaparse';
 import type { Axle } from '@/core/job/places';
 import type { JobDocument } from '@/core/job/schema';

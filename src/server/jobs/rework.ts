@@ -1,0 +1,75 @@
+import { CORE_VERSION } from '@/core/checks/workJob';
+import { shopFit } from '@/db/queries/fitSettings';
+import { jobsBehind, lockJob, shopIds } from '@/db/queries/jobs';
+import { judgedByOf, shopLimits } from '@/db/queries/limits';
+import { inShop } from '../database';
+import { log } from '../log';
+import { refreshStanding } from './withJob';
+
+/** Open jobs whose standing another core worked, or that were judged by other limits than the shop now has. */
+const behind = (shopId: string): Promise<string[]> =>
+  inShop(shopId, async (tx) => {
+    const now = judgedByOf(await shopLimits(tx, shopId), (await shopFit(tx, shopId)).rules);
+    return jobsBehind(tx, shopId, CORE_VERSION, now);
+  });
+
+/**
+ * Works anew what the Yard shows of every job of a shop that is behind, each in a transaction of its own under its row's
+ * lock: no filing waits for another job's arithmetic, and what is filed meanwhile is in it.
+ *
+ * @returns how many were worked anew
+ */
+async function rework(shopId: string): Promise<number> {
+  let done = 0;
+  const failed = new Set<string>();
+  for (;;) {
+    // Asked again after each round: limits may have been set once more meanwhile.
+    const ids = (await behind(shopId)).filter((id) => !failed.has(id));
+    if (ids.length === 0) return done;
+    for (const id of ids) {
+      try {
+        await inShop(shopId, async (tx) => {
+          const row = await lockJob(tx, shopId, id);
+          if (row?.state === 'open') await refreshStanding(tx, shopId, id);
+        });
+        done++;
+      } catch (error) {
+        // One that cannot be worked now keeps what it shows; the next filing on it works it anew.
+        failed.add(id);
+        log.warn({ err: error, jobId: id }, 'a job was not worked anew');
+      }
+    }
+  }
+}
+
+const running = new Map<string, Promise<void>>();
+const again = new Set<string>();
+/** Sets off {@link rework} for a shop; one at a time, and once more where it was set off meanwhile. */
+export function reworkSoon(shopId: string): Promise<void> {
+  const now = running.get(shopId);
+  if (now) {
+    again.add(shopId);
+    return now;
+  }
+  const begun = (async () => {
+    do {
+      again.delete(shopId);
+      const from = Date.now();
+      const jobs = await rework(shopId);
+      if (jobs > 0) log.info({ jobs, ms: Date.now() - from }, 'standings worked anew');
+    } while (again.has(shopId));
+  })()
+    .catch((error: unknown) => log.warn({ err: error }, 'standings were not worked anew'))
+    .finally(() => running.delete(shopId));
+  running.set(shopId, begun);
+  return begun;
+}
+
+/** At a start: whatever an older core left, or a process that ended halfway through changed limits. */
+export async function reworkOld(): Promise<void> {
+  try {
+    for (const id of await inShop('', (tx) => shopIds(tx))) await reworkSoon(id);
+  } catch (error) {
+    log.warn({ err: error }, 'standings were not worked anew');
+  }
+}

@@ -1,0 +1,4 @@
+import { paper } from './paper';
+import { serve } from './serve';
+
+serve(paper);

@@ -1,0 +1,4 @@
+import { serve } from './serve';
+import { work } from './work';
+
+serve(work);
