@@ -7,7 +7,7 @@ const config: NextConfig = {
   // Types are checked by `npm test`, tests included; a start need not wait for them again.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['pg', 'pino', '@react-pdf/renderer', '@zxcvbn-ts/language-common'],
-  experimental: { serverActions: { bodySizeLimit: '4mb' }, authInterrupts: true },
+  experimental: { serverActions: { bodySizeLimit: '4500kb' }, authInterrupts: true },
   outputFileTracingIncludes: { '/jobs/[id]/sheet.pdf': ['./node_modules/@fontsource/**/*.woff'] },
 };
 export default config;

@@ -1,20 +1,26 @@
-// npm run backup [-- FILE]: the whole database in one file, while the server runs.
-//
-// The file is one line of JSON (what is in it, with counts, sheet hashes and the dump's own SHA-256) and after it a
-// PostgreSQL dump in its custom format, so that pg_restore alone can read it: tail -n +2 FILE | pg_restore …
-import { spawn } from 'node:child_process';
-import { createHash } from 'node:crypto';
-import { createReadStream, createWriteStream, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+// npm run backup [-- FILE]: the whole database in one file, while the server runs, encrypted to the operator's public
+// key (HIGH_GATE_BACKUP_KEY, made by npm run backup:key). What the text inside looks like: docs/formats.md.
+import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { connected, FORMAT, inventory } from './lib/backup.mjs';
-import { NO_DATABASE, programEnv, theDatabase } from './lib/database.mjs';
-import { nodeModules, postgres } from './lib/install.mjs';
+import { connected, migrationsHere, written } from './lib/backup.mjs';
+import { NO_DATABASE, theDatabase } from './lib/database.mjs';
+import { nodeModules } from './lib/install.mjs';
 import { main, say, stopWith } from './lib/say.mjs';
+
+const NO_KEY = `A backup holds customers’ names and password hashes: it is written encrypted, to a key of yours.
+Make one once, on a machine that is not the server:   npm run backup:key -- /safe/place/high-gate.key
+Then set what it prints here:                          export HIGH_GATE_BACKUP_KEY=age1…
+The private half stays where you made it; only a restore needs it.`;
 
 await main(async () => {
   await nodeModules();
-  const bindir = await postgres();
+  const { HIGH_GATE_BACKUP_KEY: key, DATABASE_URL } = process.env;
+  // The demo's own database holds made-up people: it may be looked at in plain text.
+  if (!key && DATABASE_URL) stopWith(NO_KEY);
+  if (key && !/^age1[0-9a-z]{20,}$/.test(key))
+    stopWith('HIGH_GATE_BACKUP_KEY is not an age public key: it begins with age1. The private one never belongs here.');
   const stamp = new Date().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '-');
   const from = process.env.INIT_CWD ?? process.cwd();
   const file = path.resolve(from, process.argv[2] ?? `high-gate-${stamp}.backup`);
@@ -22,40 +28,46 @@ await main(async () => {
   const database = await theDatabase();
   if (!database) stopWith(NO_DATABASE);
   const part = `${file}.part`;
-  const raw = `${file}.dump`;
   try {
     mkdirSync(path.dirname(file), { recursive: true });
-    const found = await connected(database.url, async (client) => {
-      // What is counted and what is dumped are one and the same moment.
+    const last = await connected(database.url, async (client) => {
+      // What is counted and what is copied are one and the same moment.
       await client.query('begin isolation level repeatable read read only');
-      const { rows } = await client.query('select pg_export_snapshot() as id');
-      const counted = await inventory(client);
-      const hash = createHash('sha256');
-      const dump = spawn(path.join(bindir, 'pg_dump'), ['--format=custom', `--snapshot=${rows[0].id}`], {
-        env: programEnv(database.url),
-        stdio: ['ignore', 'pipe', 'pipe'],
-      });
-      let words = '';
-      dump.stderr.on('data', (chunk) => (words += chunk));
-      dump.stdout.on('data', (chunk) => hash.update(chunk));
-      const ended = new Promise((done) => dump.on('close', done));
-      await pipeline(dump.stdout, createWriteStream(raw, { mode: 0o600 }));
-      if ((await ended) !== 0) stopWith(`pg_dump failed:\n${words.trim()}`);
+      const { rows } = await client.query('select count(*)::integer as n from drizzle.__drizzle_migrations');
+      const applied = migrationsHere().slice(0, rows[0].n);
+      if (applied.length < rows[0].n) stopWith('The database is newer than this release: back it up with that one.');
+      let tail = Buffer.alloc(0);
+      const text = async function* () {
+        for await (const chunk of written(
+          client,
+          applied.map(({ tag }) => tag),
+        )) {
+          tail = chunk;
+          yield new Uint8Array(chunk);
+        }
+      };
+      let out = Readable.from(text());
+      if (key) {
+        const { Encrypter } = await import('age-encryption');
+        const encrypter = new Encrypter();
+        encrypter.addRecipient(key);
+        out = Readable.fromWeb(await encrypter.encrypt(Readable.toWeb(out)));
+      }
+      await pipeline(out, createWriteStream(part, { mode: 0o600 }));
       await client.query('commit');
-      return { ...counted, dumpSha256: hash.digest('hex') };
+      return JSON.parse(tail.toString('utf8'));
     });
-    const head = { format: FORMAT, version: 1, made: new Date().toISOString(), ...found };
-    const out = createWriteStream(part, { mode: 0o600 });
-    out.write(`${JSON.stringify(head)}\n`);
-    await pipeline(createReadStream(raw), out);
     renameSync(part, file);
-    const rows = Object.values(found.counts).reduce((a, b) => a + b, 0);
+    const rows = Object.values(last.counts).reduce((a, b) => a + b, 0);
     say(
-      `${file}: ${rows} rows of ${Object.keys(found.counts).length} tables, ${found.sheets} frozen (sheets and amendments)`,
+      `${file}: ${rows} rows of ${Object.keys(last.counts).length} tables, ${last.sheets} frozen (sheets and amendments)`,
     );
-    say('it holds customers’ names and password hashes: keep it as you keep the database');
+    say(
+      key
+        ? 'encrypted: only the private key opens it, and without that nobody ever will'
+        : 'NOT encrypted, since it is the demo’s: it holds names and password hashes',
+    );
   } finally {
-    rmSync(raw, { force: true });
     rmSync(part, { force: true });
     database.stop();
   }

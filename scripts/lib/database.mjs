@@ -17,20 +17,5 @@ export async function theDatabase({ make = false } = {}) {
   return startCluster(await postgres(), 'demo', { port: 54320 });
 }
 
-/** A PostgreSQL address as what its own programs take: the password goes by the environment, never by the command. */
-export function programEnv(url) {
-  const at = new URL(url);
-  const env = {
-    ...process.env,
-    PGHOST: at.hostname,
-    PGPORT: at.port || '5432',
-    PGUSER: decodeURIComponent(at.username),
-    PGPASSWORD: decodeURIComponent(at.password),
-    PGDATABASE: decodeURIComponent(at.pathname.slice(1)),
-  };
-  const mode = at.searchParams.get('sslmode');
-  return mode ? { ...env, PGSSLMODE: mode } : env;
-}
-
 export const NO_DATABASE =
   'There is no database here yet. Set DATABASE_URL to the one you mean, or start once with npm run demo.';

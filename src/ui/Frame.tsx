@@ -11,7 +11,12 @@ export async function Frame({ member, where = '', children }: { member: Member; 
   const dark = (await cookies()).get('hg-theme')?.value === 'bay';
   return (
     <UnitsProvider units={member.units}>
-      <DeviceProvider member={member.id}>
+      <DeviceProvider
+        member={member.id}
+        session={member.sessionId}
+        name={member.name}
+        away={member.via === 'pin' ? member.awayMinutes : null}
+      >
         <Header
           shop={member.shop.name}
           where={where}

@@ -9,7 +9,7 @@ import { setTheme, setUnits, signOut } from '@/server/actions/session';
 import { Brand } from './Brand';
 import { useDevice } from './device/DeviceProvider';
 import { forgetPages } from './device/offline';
-import { store } from './device/store';
+import { leave as leaveDevice, store } from './device/store';
 
 interface Props {
   shop: string;
@@ -23,12 +23,12 @@ interface Props {
 export function Header({ shop, where, person, metric, dark }: Props) {
   const router = useRouter();
   const [, start] = useTransition();
-  const { waiting } = useDevice();
+  const { waiting, hand } = useDevice();
   const here = waiting.filter((w) => w.state === 'here').length;
   /** What is open here is forgotten with the person; what they filed stays for them. */
   const leave = async () => {
-    await store().jobs.clear();
-    await forgetPages();
+    // A browser that keeps nothing (private window, full disk) is signed out all the same.
+    await forgetPages(() => leaveDevice(store(), hand)).catch(() => {});
     await signOut();
   };
   // Without network it stays as it is: the server keeps the choice.

@@ -5,7 +5,8 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useRef, use
 import type { Entry } from '@/core/filing/entry';
 import { forgetPages, keepWorking } from './offline';
 import { backOff, sendRound, type Link } from './sender';
-import { handOver, keep, letGo, store, type Waiting } from './store';
+import { handOver, keep, letGo, store, type Hand, type Waiting } from './store';
+import { WhoFiles } from './WhoFiles';
 
 interface Device {
   /** What this person filed here that the server has not, or refused, or has only just taken. */
@@ -18,6 +19,8 @@ interface Device {
   /** Told by whoever talks to the server. */
   heard: (link: Link) => void;
   ready: boolean;
+  /** In whose hand this page is. */
+  hand: Hand;
 }
 const Context = createContext<Device | null>(null);
 const NONE: Waiting[] = [];
@@ -29,7 +32,21 @@ async function alone<T>(run: () => Promise<T>, what = 'high-gate-send'): Promise
 }
 
 /** Everything signed-in pages need of the device: what waits on it, and the sending of it. */
-export function DeviceProvider({ member, children }: { member: string; children: ReactNode }) {
+export function DeviceProvider({
+  member,
+  session,
+  name,
+  away,
+  children,
+}: {
+  member: string;
+  session: string;
+  name: string;
+  /** Minutes away after which it asks, without network, who files; null where its person came by password. */
+  away: number | null;
+  children: ReactNode;
+}) {
+  const hand = useMemo<Hand>(() => ({ member, session }), [member, session]);
   const [link, setHeard] = useState<Link>('good');
   // Once the page is older than what it is told, only a reload puts that right: sending goes on meanwhile.
   const setLink = useCallback((next: Link) => setHeard((was) => (was === 'outdated' ? was : next)), []);
@@ -73,7 +90,7 @@ export function DeviceProvider({ member, children }: { member: string; children:
     void (async () => {
       // Whoever comes second waits: pages kept by then are this person's own.
       await alone(async () => {
-        if (await handOver(store(), member)) await forgetPages();
+        if (await handOver(store(), hand)) await forgetPages();
       }, 'high-gate-hand-over');
       await letGo(store(), member);
       if (!on) return;
@@ -96,7 +113,13 @@ export function DeviceProvider({ member, children }: { member: string; children:
       window.removeEventListener('online', tryNow);
       window.removeEventListener('focus', tryNow);
     };
-  }, [member, round, setLink]);
+  }, [member, hand, round, setLink]);
+
+  // Signed out in another tab: what stands here is nobody's to look at any more.
+  const left = useLiveQuery(async () => (await store().facts.get('left'))?.value === session, [session], false);
+  useEffect(() => {
+    if (left) window.location.replace('/');
+  }, [left]);
 
   const file = useCallback(
     async (entry: Entry, job: string, what: string) => {
@@ -119,10 +142,15 @@ export function DeviceProvider({ member, children }: { member: string; children:
     [member, round],
   );
   const value = useMemo(
-    () => ({ waiting: waiting ?? NONE, link, file, flush, heard: setLink, ready }),
-    [waiting, link, file, flush, ready, setLink],
+    () => ({ waiting: waiting ?? NONE, link, file, flush, heard: setLink, ready, hand }),
+    [waiting, link, file, flush, ready, setLink, hand],
   );
-  return <Context.Provider value={value}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={value}>
+      {children}
+      {away !== null && <WhoFiles name={name} minutes={away} offline={link === 'no-network' || link === 'away'} />}
+    </Context.Provider>
+  );
 }
 
 export function useDevice(): Device {

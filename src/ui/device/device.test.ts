@@ -7,7 +7,7 @@ import { startJob } from '../../../scripts/demo/builder';
 import { TARN } from '../../../scripts/demo/vehicles';
 import { entry, reading } from '../../../tests/support/entries';
 import { AT_ONCE, backOff, sendRound } from './sender';
-import { handOver, keep, keepJob, letGo, openStore, type Store } from './store';
+import { handOver, keep, keepJob, leave, letGo, openStore, type Store } from './store';
 
 const JOB = '11111111-1111-4111-8111-111111111111';
 const [RUNA, IVO] = ['runa', 'ivo'];
@@ -18,6 +18,7 @@ beforeEach(() => {
 });
 afterEach(() => at.delete());
 
+const hand = (member: string, session = `session of ${member}`) => ({ member, session });
 const fileOne = async (member: string, more: { at?: string } = {}): Promise<string> => {
   const e = Entry.parse(entry(JOB, 'reading', reading(), more));
   await keep(at, { id: e.id, member, jobId: JOB, job: 'T-1', what: 'a height', entry: e });
@@ -159,23 +160,46 @@ const snapshot = (revision: number, ids: string[]): Snapshot => {
 };
 
 test('what the server has with its job is let go of; what it has only answered for stays till then', async () => {
+  await handOver(at, hand(RUNA));
   const ids = [await fileOne(RUNA), await fileOne(RUNA)];
   await sendRound(at, RUNA, async (body) => filedAll(body));
-  await keepJob(at, RUNA, snapshot(2, [ids[0] ?? '']));
+  await keepJob(at, hand(RUNA), snapshot(2, [ids[0] ?? '']));
   expect((await at.waiting.toArray()).map((w) => w.id)).toEqual([ids[1]]);
   // An older one that comes late does not push out the newer.
-  await keepJob(at, RUNA, snapshot(1, []));
+  await keepJob(at, hand(RUNA), snapshot(1, []));
   expect((await at.jobs.get(JOB))?.snapshot.revision).toBe(2);
 });
 
 test('handed to another person, jobs are forgotten and what waits is not', async () => {
-  await handOver(at, RUNA);
-  await keepJob(at, RUNA, snapshot(1, []));
+  await handOver(at, hand(RUNA));
+  await keepJob(at, hand(RUNA), snapshot(1, []));
   await fileOne(RUNA);
-  expect(await handOver(at, RUNA)).toBe(false);
+  expect(await handOver(at, hand(RUNA))).toBe(false);
   expect(await at.jobs.count()).toBe(1);
-  expect(await handOver(at, IVO)).toBe(true);
+  expect(await handOver(at, hand(IVO))).toBe(true);
   expect([await at.jobs.count(), await at.waiting.count()]).toEqual([0, 1]);
+});
+
+test('signed out, nothing that is still on its way is kept, from this tab or another; nor taken over again', async () => {
+  await handOver(at, hand(RUNA));
+  await fileOne(RUNA);
+  // Both at once, in either order: what was on its way when the device was left does not come after.
+  await Promise.all([
+    keepJob(at, hand(RUNA), snapshot(1, [])),
+    leave(at, hand(RUNA)),
+    keepJob(at, hand(RUNA), snapshot(2, [])),
+  ]);
+  expect(await at.jobs.count()).toBe(0);
+  // A second tab that is still open on that sign-in, and goes to another page.
+  expect(await handOver(at, hand(RUNA))).toBe(false);
+  await keepJob(at, hand(RUNA), snapshot(3, []));
+  expect([await at.jobs.count(), await at.waiting.count()]).toEqual([0, 1]);
+  // Signed in anew it is theirs again, and nobody else's.
+  expect(await handOver(at, hand(RUNA, 'a later one'))).toBe(true);
+  await keepJob(at, hand(IVO), snapshot(4, []));
+  expect(await at.jobs.count()).toBe(0);
+  await keepJob(at, hand(RUNA, 'a later one'), snapshot(4, []));
+  expect(await at.jobs.count()).toBe(1);
 });
 
 test('a job kept by an older High Gate lacks the geometry, and gets it when the device is opened again', async () => {

@@ -95,22 +95,53 @@ export const store = (): Store => (kept ??= openStore());
 export const keep = (at: Store, waiting: Omit<Waiting, 'seq' | 'state' | 'why'>): Promise<number> =>
   at.waiting.add({ ...waiting, state: 'here', why: '' });
 
-/**
- * Makes the device another person's: what the one before had open is forgotten here. What they filed and what is not
- * sent yet stays, unseen, until they sign in again.
- */
-export async function handOver(at: Store, member: string): Promise<boolean> {
-  const before = await at.facts.get('member');
-  if (before?.value === member) return false;
-  await at.transaction('rw', at.jobs, at.facts, async () => {
-    await at.jobs.clear();
-    await at.facts.put({ key: 'member', value: member });
-  });
-  return true;
+/** Who has a page open, and by which sign-in. */
+export interface Hand {
+  member: string;
+  /** The id of the sign-in, no secret: one that was signed out never keeps anything here again. */
+  session: string;
 }
 
-/** Keeps the job as the server last told it, and lets go of what the server has by now. */
-export async function keepJob(at: Store, member: string, snapshot: Snapshot): Promise<void> {
+/** Whether the device is still in this hand: the person's, and not signed out in this tab or another. */
+export async function holds(at: Store, { member, session }: Hand): Promise<boolean> {
+  const [whose, left] = await at.facts.bulkGet(['member', 'left']);
+  return whose?.value === member && left?.value !== session;
+}
+
+/**
+ * Makes the device another person's: what the one before had open is forgotten here. What they filed and what is not
+ * sent yet stays, unseen, until they sign in again. A page of a sign-in that has ended takes nothing over.
+ *
+ * @returns whether something had to be forgotten
+ */
+export const handOver = (at: Store, { member, session }: Hand): Promise<boolean> =>
+  at.transaction('rw', at.jobs, at.facts, async () => {
+    const [before, left] = await at.facts.bulkGet(['member', 'left']);
+    if (left?.value === session || before?.value === member) return false;
+    await at.jobs.clear();
+    await at.facts.put({ key: 'member', value: member });
+    return true;
+  });
+
+/**
+ * Signs the device off: jobs are forgotten and the device is nobody's, in one step. Whatever is still on its way to be
+ * kept, from this tab or another, then finds that it is not in its hand any more.
+ */
+export const leave = (at: Store, { session }: Hand): Promise<void> =>
+  at.transaction('rw', at.jobs, at.facts, async () => {
+    await at.jobs.clear();
+    await at.facts.bulkPut([
+      { key: 'member', value: '' },
+      { key: 'left', value: session },
+    ]);
+  });
+
+/**
+ * Keeps the job as the server last told it, and lets go of what the server has by now; nothing where the device has gone
+ * into another hand meanwhile.
+ */
+export async function keepJob(at: Store, hand: Hand, snapshot: Snapshot): Promise<void> {
+  const { member } = hand;
   const { document } = snapshot;
   const there = new Set([
     ...document.readings.map((r) => r.id),
@@ -118,7 +149,8 @@ export async function keepJob(at: Store, member: string, snapshot: Snapshot): Pr
     ...document.notes.map((n) => n.id),
   ]);
   const struck = new Set(document.strikes.map((s) => s.reading));
-  await at.transaction('rw', at.jobs, at.waiting, async () => {
+  await at.transaction('rw', at.jobs, at.waiting, at.facts, async () => {
+    if (!(await holds(at, hand))) return;
     const known = await at.jobs.get(snapshot.id);
     if (!known || known.member !== member || known.snapshot.revision <= snapshot.revision)
       await at.jobs.put({ id: snapshot.id, member, snapshot });

@@ -39,7 +39,7 @@ const useTakenOver = (): boolean =>
  */
 export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker }) {
   const takenOver = useTakenOver();
-  const [snapshot, refresh] = useSnapshot(initial, member.id);
+  const [snapshot, refresh] = useSnapshot(initial);
   const { waiting } = useDevice();
   const view = useView(snapshot, member, waiting);
   const room = useMemo(() => ({ view, refresh }), [view, refresh]);

@@ -6,7 +6,7 @@ import { readJob } from '@/core/document/readJob';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
 import { keepPage } from '../device/offline';
-import { keepJob, shownSnapshot, store } from '../device/store';
+import { holds, keepJob, shownSnapshot, store } from '../device/store';
 
 /** How often a job that is looked at asks whether there is news of it. */
 const EVERY = 8000;
@@ -16,18 +16,18 @@ const Told = z.looseObject({ id: z.uuid(), revision: z.number(), document: z.unk
  * The job as the server last told it to this device: what came with the page, what was kept here (later, where the
  * page itself was kept), and news as it comes.
  */
-export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () => Promise<void>] {
+export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] {
   const [snapshot, setSnapshot] = useState(initial);
-  const { ready, heard, waiting } = useDevice();
+  const { ready, heard, waiting, hand } = useDevice();
   const latest = useRef(initial);
   const take = useCallback(
     (next: Snapshot) => {
       if (next.revision < latest.current.revision) return;
       latest.current = next;
       setSnapshot(next);
-      void keepJob(store(), member, next).catch(() => {});
+      void keepJob(store(), hand, next).catch(() => {});
     },
-    [member],
+    [hand],
   );
 
   const refresh = useCallback(async () => {
@@ -55,15 +55,15 @@ export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () =>
     if (!ready) return;
     void (async () => {
       const kept = await store().jobs.get(initial.id);
-      const known = kept?.member === member ? shownSnapshot(kept) : null;
+      const known = kept?.member === hand.member ? shownSnapshot(kept) : null;
       if (known && known.revision > latest.current.revision) {
         latest.current = known;
         setSnapshot(known);
-      } else await keepJob(store(), member, latest.current);
+      } else await keepJob(store(), hand, latest.current);
       // The page may be the one kept here: whether it is still so is asked at once.
       await refresh();
       // The page is the same for every state of the job; the job itself is kept apart.
-      await keepPage(`/jobs/${initial.id}`, 60);
+      await keepPage(`/jobs/${initial.id}`, 60, () => holds(store(), hand));
     })().catch(() => {});
     const timer = setInterval(() => document.visibilityState === 'visible' && void refresh(), EVERY);
     const focused = () => void refresh();
@@ -72,7 +72,7 @@ export function useSnapshot(initial: Snapshot, member: string): [Snapshot, () =>
       clearInterval(timer);
       window.removeEventListener('focus', focused);
     };
-  }, [ready, initial.id, member, refresh]);
+  }, [ready, initial.id, hand, refresh]);
 
   // What the server has just taken is fetched with the job, and then let go of here.
   const filed = waiting.filter((w) => w.jobId === initial.id && w.state === 'filed').length;
