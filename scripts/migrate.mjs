@@ -1,5 +1,5 @@
 // npm run migrate: brings the database that DATABASE_URL names up to date, and prints what the application connects by.
-import { databaseEnv, migrate, secret } from './lib/app.mjs';
+import { databaseEnv, migrate, operatorsSecret } from './lib/app.mjs';
 import { NO_DATABASE, theDatabase } from './lib/database.mjs';
 import { nodeModules } from './lib/install.mjs';
 import { main, say, stopWith } from './lib/say.mjs';
@@ -9,7 +9,7 @@ await main(async () => {
   const database = await theDatabase();
   if (!database) stopWith(NO_DATABASE);
   try {
-    const env = databaseEnv(database.url, secret());
+    const env = databaseEnv(database.url, operatorsSecret());
     await migrate({ ...process.env, ...env }, process.argv.includes('--new-secret') ? ['--new-secret'] : []);
     say('up to date');
     if (process.argv.includes('--show')) {

@@ -1,4 +1,4 @@
-// npm run prove: the proofs of tests/proofs at their full size, one after the other; some ten minutes.
+// npm run prove: the proofs of tests/proofs at their full size, one after the other; about an hour.
 import { chromium, nodeModules } from './lib/install.mjs';
 import { tsx } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';
@@ -7,7 +7,16 @@ await main(async () => {
   await nodeModules();
   await chromium();
   const failed = [];
-  for (const [name, ...size] of [['access'], ['two'], ['crash', '1000'], ['away', '60'], ['fuzz', '10000']]) {
+  for (const [name, ...size] of [
+    ['access'],
+    ['two'],
+    ['crash', '1000'],
+    ['away', '60'],
+    ['fuzz', '10000'],
+    ['forge'],
+    ['locks', '300'],
+    ['floods'],
+  ]) {
     say(`proof: ${[name, ...size].join(' ')}`);
     if ((await tsx(`tests/proofs/${name}.ts`, size)) !== 0) failed.push(name);
   }

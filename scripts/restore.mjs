@@ -4,7 +4,7 @@ import { createReadStream, existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { Readable } from 'node:stream';
-import { databaseEnv, migrate, secret } from './lib/app.mjs';
+import { databaseEnv, migrate, operatorsSecret } from './lib/app.mjs';
 import { AGE, connected, differences } from './lib/backup.mjs';
 import { theDatabase } from './lib/database.mjs';
 import { nodeModules } from './lib/install.mjs';
@@ -82,7 +82,7 @@ await main(async () => {
     const wrong = differences(head, is);
     if (wrong.length > 0) stopWith(`What was restored is not what was backed up:\n${wrong.join('\n')}`);
     // Brings an older backup up to date, and makes the application's roles in this server.
-    await migrate({ ...process.env, ...databaseEnv(database.url, secret()) }, ['--new-secret']);
+    await migrate({ ...process.env, ...databaseEnv(database.url, operatorsSecret()) }, ['--new-secret']);
     const rows = Object.values(is.counts).reduce((a, b) => a + b, 0);
     say(
       `restored the backup of ${head.made}: ${rows} rows, ${is.sheets} frozen sheets and amendments with the same hashes`,

@@ -17,6 +17,18 @@ export function secret() {
   return readFileSync(file, 'utf8');
 }
 
+/**
+ * The same for real work: on a database of the operator's own nothing is made up, since a second secret made by chance
+ * would shut out whatever was started with the first.
+ */
+export function operatorsSecret() {
+  if (process.env.DATABASE_URL && (process.env.BETTER_AUTH_SECRET ?? '').length < 32)
+    stopWith(
+      'Set BETTER_AUTH_SECRET to a secret of your own, 32 characters or more, the same for every process and at every start: openssl rand -base64 32. Sign-ins, links and the database roles’ passwords hang on it.',
+    );
+  return secret();
+}
+
 /** Hash of everything that goes into a build, so that it is built again only when something changed. */
 function sourceHash() {
   const sum = createHash('sha256');

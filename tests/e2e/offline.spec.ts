@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, signInAs } from './support/shop';
+import { book, openGate, PASSWORD, signInAs, takeShortRoute } from './support/shop';
 
 interface JobFile {
   readings: { id: string; text: string; takenBy: string; point: string; place: string; supersedes: string | null }[];
@@ -186,6 +186,97 @@ test('another person on the same tablet neither sees nor sends what the first on
   await expect
     .poll(async () => (await fileOf(page, job)).readings.map((r) => [r.text, r.takenBy]))
     .toEqual([['18 9/16', 'Runa']]);
+});
+
+test('filed late, past a gate that opened meanwhile: on the server’s own mark, or on a lead’s word', async ({
+  page,
+  context,
+  browser,
+  baseURL,
+}) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Late' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before`);
+  await kept(page, job);
+  await context.route('**/api/outbox', (route) => route.abort());
+  await file(page, 'hubToLip.FL.floor', '18 9/16');
+  await file(page, 'hubToLip.FR.floor', '18 5/8');
+  await onTablet(page, 2);
+
+  const lead = await (await browser.newContext({ baseURL })).newPage();
+  await signInAs(lead, 'Ivo');
+  await takeShortRoute(lead, job, 'before', 'in');
+  await openGate(lead, 'Plan');
+
+  // One of the two comes without the mark that went with it.
+  await context.unroute('**/api/outbox');
+  await context.route('**/api/outbox', async (route) => {
+    const sent = JSON.parse(route.request().postData() ?? '{}') as {
+      entries: { mark: unknown; body: { place: string } }[];
+    };
+    for (const each of sent.entries) if (each.body.place === 'FR') each.mark = null;
+    await route.continue({ postData: JSON.stringify(sent) });
+  });
+  await page.goto(`${job}/story`);
+  await expect(page.getByText(/on the server’s mark of .* that this person had the job by then/)).toBeVisible();
+  await expect(page.getByText('it is filed on a lead’s word only', { exact: false })).toBeVisible();
+  await context.unroute('**/api/outbox');
+
+  await page.getByRole('button', { name: 'A lead stands for it' }).click();
+  const word = page.locator('form').filter({ hasText: 'The lead’s e-mail' });
+  await word.getByLabel(/Why its time is right/).fill('I held the tape with her');
+  await word.getByLabel('The lead’s e-mail').fill('ivo@skarn.example');
+  await word.getByLabel('The lead’s password').fill('not it');
+  await word.getByRole('button', { name: 'File it on this lead’s word' }).click();
+  await expect(word.getByText('not a lead’s of this shop', { exact: false })).toBeVisible();
+  await expect(word.getByLabel(/Why its time is right/)).toHaveValue('I held the tape with her');
+  await word.getByLabel('The lead’s password').fill(PASSWORD);
+  await word.getByRole('button', { name: 'File it on this lead’s word' }).click();
+  await expect(page.getByText(/filed late on the word of Ivo, .*: I held the tape with her/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Refused' })).toHaveCount(0);
+});
+
+test('a shared tablet that lay untouched asks, without network, who files', async ({ page, context }) => {
+  await signInAs(page, 'Runa');
+  await page.goto('/me');
+  await page.getByLabel('New PIN').fill('284913');
+  await page.getByLabel('Your password', { exact: true }).fill(PASSWORD);
+  await page.getByRole('button', { name: 'Set PIN' }).click();
+  await expect(page.getByText('Your PIN is set.')).toBeVisible();
+  await page.goto('/person');
+  await page.getByLabel('Runa').check();
+  await page.getByLabel(/^PIN/).fill('284913');
+  await page.getByRole('button', { name: 'Take the tablet' }).click();
+  await expect(page.getByRole('heading', { name: 'What may open next' })).toBeVisible();
+  await page.clock.install();
+  const job = await book(page, { customer: 'Left lying' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before`);
+  await kept(page, job);
+  await file(page, 'hubToLip.FL.floor', '18 9/16');
+  await context.setOffline(true);
+  const dialog = page.getByRole('dialog');
+  await page.clock.fastForward('10:00');
+  await file(page, 'hubToLip.FR.floor', '18 9/16');
+  await expect(dialog).toHaveCount(0);
+  await page.clock.fastForward('16:00');
+  await go(page, 'before', 'hubToLip.RL.floor');
+  await page.locator('[data-stop="hubToLip.RL.floor"]').waitFor();
+  await page.locator('#figure').fill('19 1/4');
+  await page.keyboard.press('Enter');
+  // It is asked before anything is filed, and by keyboard too.
+  await expect(dialog).toContainText('Who has the tablet?');
+  await expect(page.locator('[data-stop="hubToLip.RL.floor"]')).toBeAttached();
+  await dialog.getByRole('button', { name: 'Somebody else' }).click();
+  await expect(dialog).toContainText('Until then it files nothing');
+  await dialog.getByRole('button', { name: 'I am Runa' }).click();
+  await expect(dialog).toHaveCount(0);
+  await page.locator('#figure').press('Enter');
+  await page.locator('[data-stop="hubToLip.RL.floor"]').waitFor({ state: 'detached' });
+  await context.setOffline(false);
+  await page.clock.fastForward('01:00');
+  await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(3);
 });
 
 test('two people read one point without knowing of each other: both stay, the later stands, both are told', async ({

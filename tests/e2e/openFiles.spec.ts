@@ -4,7 +4,7 @@ import { expect, test } from '@playwright/test';
 import { JobDocument } from '../../src/core/job/schema';
 import { book, inHand, openGate, signedIn } from './support/shop';
 
-test('a job leaves as a file, comes back the same, and the check command gives the figures of the screen', async ({
+test('a job leaves as a file, comes back marked as brought in, and the check command gives the figures of the screen', async ({
   page,
 }) => {
   await signedIn(page, 'Ivo');
@@ -60,15 +60,39 @@ test('a job leaves as a file, comes back the same, and the check command gives t
     page.goto(`${copy}/intake`).then(() => page.getByRole('link', { name: 'Whole job, JSON' }).click()),
   ]);
   const second = JobDocument.parse(JSON.parse(readFileSync(await again.path(), 'utf8')));
+  const own = { id: '', supersedes: '', filedAt: undefined, broughtIn: undefined };
   const bare = (d: JobDocument) => ({
     ...d,
     job: { ...d.job, number: '' },
+    broughtIn: null,
     limits: {},
-    readings: d.readings.map((r) => ({ ...r, id: '', supersedes: '' })),
+    readings: d.readings.map((r) => ({ ...r, ...own })),
     strikes: d.strikes.length,
-    changes: d.changes.map((c) => ({ ...c, id: '' })),
+    changes: d.changes.map((c) => ({ ...c, ...own })),
+    notes: d.notes.length,
   });
-  expect(bare(second)).toEqual(bare(first));
+  // What somebody decided there has come in as remarks: of this job nothing was, but what a lead answered for.
+  const decided = first.stationLines.length + first.openings.length + first.acceptances.length;
+  expect(bare(second)).toEqual({
+    ...bare(first),
+    stationLines: [],
+    openings: [],
+    acceptances: [],
+    notes: first.notes.length + decided,
+  });
+  expect(second.broughtIn).toMatchObject({ by: 'Ivo', number: 'HG-0142', signed: null });
+  expect(second.readings.every((r) => r.broughtIn?.from.endsWith(', HG-0142'))).toBe(true);
+  // Every page says so, the story of each reading too, and the sheet.
+  await page.goto(`${copy}/after`);
+  await expect(page.getByText(/^Not taken here\. Brought in by Ivo/)).toBeVisible();
+  await page.goto(`${copy}/story`);
+  await expect(page.getByText(/brought in by Ivo, .*, HG-0142/).first()).toBeVisible();
+  await page.goto(`${copy}/release`);
+  await expect(
+    page.getByRole('cell', { name: /readings of \d+ brought in by Ivo, .* not taken by this shop/ }),
+  ).toBeVisible();
+  await page.goto('/yard?find=HG-0142%20halbeck');
+  await expect(page.getByRole('link').filter({ hasText: 'brought in' }).first()).toBeVisible();
 
   // On the copy a lead accepts a Stop that is not safety-critical; the reason prints. A safety-critical one offers nothing.
   await page.goto(`${copy}/after`);

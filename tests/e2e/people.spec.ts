@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, PASSWORD, signInAs } from './support/shop';
+import { again, book, openGate, PASSWORD, signInAs } from './support/shop';
 
 const NEW = 'peat under the left spring';
 const signOut = async (page: Page, name: string) => {
@@ -24,10 +24,18 @@ test('an owner invites; the link is taken up once; a role changes; a membership 
   const email = `tove-${Date.now()}@skarn.example`;
   await page.getByLabel('Name', { exact: true }).fill('Tove');
   await page.getByLabel('E-mail').fill('tove at home');
+  const invited = page.locator('form').filter({ hasText: 'Invite somebody' });
+  await invited.getByLabel('Your password, again').fill(PASSWORD);
   await page.getByRole('button', { name: 'Make invitation link' }).click();
   await expect(page.getByText('That is not an e-mail address')).toBeVisible();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Tove');
   await page.getByLabel('E-mail').fill(email);
+  // A wrong password loses nothing of what was typed but itself.
+  await invited.getByLabel('Your password, again').fill('not it');
+  await page.getByRole('button', { name: 'Make invitation link' }).click();
+  await expect(page.getByText('That is not your password.')).toBeVisible();
+  await expect(page.getByLabel('E-mail')).toHaveValue(email);
+  await invited.getByLabel('Your password, again').fill(PASSWORD);
   await page.getByRole('button', { name: 'Make invitation link' }).click();
   const link = await page.getByLabel(/Shown this once/).inputValue();
   await expect(page.getByRole('heading', { name: 'Invitations not taken up' })).toBeVisible();
@@ -59,8 +67,12 @@ test('an owner invites; the link is taken up once; a role changes; a membership 
 
   await page.reload();
   await page.getByLabel('Role of Tove').first().selectOption('lead');
+  await again(page, 'not it');
+  await expect(page.getByRole('dialog')).toContainText('That is not your password.');
+  await again(page);
   await expect(page.getByLabel('Role of Tove').first()).toHaveValue('lead');
   await page.getByRole('listitem').filter({ hasText: email }).getByRole('button', { name: 'End membership' }).click();
+  await again(page);
   await expect(page.getByRole('listitem').filter({ hasText: email })).toContainText('left');
   await theirs.goto('/yard');
   await expect(theirs.getByRole('heading', { name: 'Sign in' })).toBeVisible();
@@ -115,6 +127,15 @@ test('a shared tablet changes person by PIN, only where that person used the pas
   await page.getByRole('button', { name: 'Take the tablet' }).click();
   await expect(page.getByRole('button', { name: /^Runa/ })).toBeVisible();
 
+  // A PIN is for filing: nothing that asks for the password is done by it.
+  await page.goto('/me');
+  await expect(page.getByText('You came by PIN. Sign in with your password to change any of this.')).toBeVisible();
+  await page.getByRole('button', { name: 'Give it up' }).click();
+  await page.getByRole('dialog').getByLabel('Your password, again').fill(PASSWORD);
+  await page.getByRole('dialog').getByRole('button', { name: 'Give up my PIN' }).click();
+  await expect(page.getByRole('dialog')).toContainText('You came by PIN.');
+  await page.keyboard.press('Escape');
+
   // Five wrong ones, and only the password helps.
   await page.goto('/person');
   for (let i = 0; i < 5; i++) {
@@ -126,6 +147,69 @@ test('a shared tablet changes person by PIN, only where that person used the pas
   await page.getByLabel(/^PIN/).fill('284913');
   await page.getByRole('button', { name: 'Take the tablet' }).click();
   await expect(page.getByText('does not work on this tablet now', { exact: false })).toBeVisible();
+
+  // By password again: the devices that know one, and the PIN, are listed and let go of.
+  await signIn(page, 'runa@skarn.example', PASSWORD);
+  await expect(page.getByRole('heading', { name: 'What may open next' })).toBeVisible();
+  await page.goto('/me');
+  await page.getByRole('button', { name: 'Give it up' }).click();
+  await again(page);
+  await expect(page.getByRole('button', { name: 'Give it up' })).toHaveCount(0);
+  const devices = page.getByRole('region', { name: 'Devices that know me' });
+  await expect(devices.getByText('this one')).toBeVisible();
+  await devices
+    .getByRole('listitem')
+    .filter({ hasText: 'this one' })
+    .getByRole('button', { name: 'Forget it' })
+    .click();
+  await page.getByRole('dialog').getByLabel('Your password, again').fill(PASSWORD);
+  await page.getByRole('dialog').locator('form button.btn-main').click();
+  // The sign-in on it has ended with it.
+  await page.goto('/yard');
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+});
+
+test('the owner sets how long a sign-in lasts; signed out in one tab, a second keeps nothing and shows nothing', async ({
+  page,
+  context,
+}) => {
+  await signInAs(page, 'Solvei');
+  await page.goto('/members');
+  const life = page.locator('form').filter({ hasText: 'How long a sign-in lasts' });
+  await life.getByLabel('Hours on a shared tablet').fill('2000');
+  await life.getByLabel('Your password, again').fill(PASSWORD);
+  await life.getByRole('button', { name: 'Set it' }).click();
+  await expect(life.getByText('at most 720', { exact: false }).first()).toBeVisible();
+  await life.getByLabel('Hours on a shared tablet').fill('10');
+  await life.getByLabel('Your password, again').fill(PASSWORD);
+  await life.getByRole('button', { name: 'Set it' }).click();
+  await expect(life.getByText('Set. It counts for everybody from now on.')).toBeVisible();
+  await page.reload();
+  await expect(life.getByLabel('Hours on a shared tablet')).toHaveValue('10');
+
+  const job = await book(page, { customer: 'Two tabs' });
+  const second = await context.newPage();
+  await second.goto(job);
+  await expect(second.getByRole('heading', { name: /as booked/ })).toBeVisible();
+  const kept = () =>
+    second.evaluate(
+      () =>
+        new Promise<number>((done) => {
+          const open = indexedDB.open('high-gate');
+          open.onsuccess = () => {
+            const asked = open.result.transaction('jobs').objectStore('jobs').count();
+            asked.onsuccess = () => {
+              open.result.close();
+              done(asked.result);
+            };
+          };
+        }),
+    );
+  await expect.poll(kept).toBeGreaterThan(0);
+  await signOut(page, 'Solvei');
+  await expect(second.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  expect(await kept()).toBe(0);
+  expect(await second.evaluate(async () => (await caches.keys()).includes('high-gate-pages'))).toBe(false);
 });
 
 test('sessions are listed and ended; the password is changed; guessing is stopped', async ({
@@ -139,6 +223,7 @@ test('sessions are listed and ended; the password is changed; guessing is stoppe
   await page.goto('/me');
   await expect(page.getByText('this one')).toBeVisible();
   await page.getByRole('button', { name: 'End all others' }).click();
+  await again(page);
   await expect(page.getByRole('button', { name: 'End it' })).toHaveCount(0);
   await other.goto('/yard');
   await expect(other.getByRole('heading', { name: 'Sign in' })).toBeVisible();

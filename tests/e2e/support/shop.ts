@@ -29,6 +29,14 @@ export async function signedIn(page: Page, name: Person) {
   earlier.set(name, await page.context().cookies());
 }
 
+/** The password, asked for again before an act that needs it. */
+export async function again(page: Page, password = PASSWORD) {
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Your password, again').fill(password);
+  await dialog.locator('form button.btn-main').click();
+  if (password === PASSWORD) await expect(dialog).toHaveCount(0);
+}
+
 export async function chooseUnits(page: Page, units: 'in' | 'mm') {
   await page.getByRole('button', { name: units, exact: true }).click();
   await expect(page.getByRole('button', { name: units, exact: true })).toHaveAttribute('aria-pressed', 'true');

@@ -1,0 +1,234 @@
+// npm run prove:floods [size]: figures out of all proportion, a limit changed over many open jobs, PDFs without end, and
+// thousands of page loads and filings. Everybody else goes on, and nothing grows.
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { Worker } from 'node:worker_threads';
+import { sql } from 'drizzle-orm';
+import { demoJobs } from '../../scripts/demo/jobs';
+import { makeSheet } from '@/core/sheet/sheet';
+import { METRIC_SHOP } from '@/core/units/quantity';
+import { Pool } from '@/server/threads/pool';
+import type { PaperApi } from '@/server/threads/paper';
+import { entry, reading } from '../support/entries';
+import { App, prepare, prove, wait } from './support/app';
+import { answerOf, type Client } from './support/client';
+import { everybody, jobId } from './support/people';
+
+const WHOLE = process.argv[2] !== 'short';
+const JOBS = WHOLE ? 500 : 60;
+const DRAFTS = WHOLE ? 4000 : 250;
+const LOADS = WHOLE ? 5000 : 160;
+const FILINGS = WHOLE ? 1000 : 40;
+
+await prove('floods', async (check) => {
+  const ground = await prepare('floods');
+  const app = await App.on(ground, 4540);
+  const { clients, db, end } = await everybody(ground, app.base);
+  const member = (await db.execute<{ id: string }>(sql`select id from members where name = 'Runa'`)).rows[0]?.id ?? '';
+  const post = async (client: Client, entries: unknown[]) => {
+    const response = await client.ask('/api/outbox', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ member, sentAt: new Date().toISOString(), entries }),
+    });
+    return (await response.json()) as { outcomes: { state: string; why?: string }[] };
+  };
+  const load = async (client: Client, path: string) => {
+    const from = Date.now();
+    const response = await client.ask(path);
+    await response.arrayBuffer();
+    return { status: response.status, ms: Date.now() - from };
+  };
+  /** How long the process takes to answer that it is there, while something else goes on. */
+  const whileIn = async <T>(what: () => Promise<T>): Promise<{ done: T; slowest: number; asked: number }> => {
+    let on = true;
+    let slowest = 0;
+    let asked = 0;
+    const watch = (async () => {
+      while (on) {
+        slowest = Math.max(slowest, (await load(clients.nobody, '/api/health')).ms);
+        asked++;
+        await wait(20);
+      }
+    })();
+    const done = await what();
+    on = false;
+    await watch;
+    return { done, slowest, asked };
+  };
+  try {
+    // 1: a figure out of all proportion.
+    const after = await jobId(db, 'HG-0142');
+    const huge = (text: string, asked = true) =>
+      entry(after, 'reading', reading({ gate: 'after', point: 'hubToLip', place: 'FL', text, asked }));
+    const first = await post(clients.technician, [huge('1000000 mm'), huge('20000 mm')]);
+    check(
+      'a lip of a kilometre is refused with words, asked about or not',
+      first.outcomes.every((o) => o.state === 'refused' && (o.why ?? '').includes('No vehicle reads that')),
+    );
+    // The largest that is taken, at every point round the wheels that it can stand at.
+    const found = await db.execute<{ point: string; place: string; state: string; gate: string }>(
+      sql`select distinct point, place::text, state, gate::text from readings where job_id = ${after} and point like 'ob.%' and answer = 'measured' and value is not null and gate = 'after'`,
+    );
+    const big = found.rows.map(({ point, place, state }) =>
+      entry(
+        after,
+        'reading',
+        reading({ gate: 'after', point, place: place as 'FL', state: state as 'floor', text: '1990 mm', asked: true }),
+      ),
+    );
+    const pages = await whileIn(async () => {
+      for (let i = 0; i < big.length; i += 20) await post(clients.technician, big.slice(i, i + 20));
+      const all = await Promise.all(Array.from({ length: 4 }, () => load(clients.lead, `/jobs/${after}/after`)));
+      const pdf = await load(clients.lead, `/jobs/${after}/sheet.pdf`);
+      return { pages: all, pdf };
+    });
+    const worst = Math.max(...pages.done.pages.map((p) => p.ms));
+    console.log(
+      `figures out of proportion at ${big.length} points: page ${worst} ms, PDF ${pages.done.pdf.status} after ${pages.done.pdf.ms} ms; meanwhile health answered ${pages.asked} times, slowest ${pages.slowest} ms`,
+    );
+    check(
+      'its pages come',
+      pages.done.pages.every((p) => p.status === 200),
+    );
+    check('its PDF comes, or is told to take too long', [200, 503].includes(pages.done.pdf.status));
+    check('nobody else is held up', pages.slowest < 1500);
+
+    // 2: a limit changed over many open jobs.
+    const one = await jobId(db, 'HG-0144');
+    await db.execute(sql`
+      insert into jobs (shop_id, number, customer_id, vehicle_id, kit_id, gate, use, height_school, promise_front, promise_rear, reference_kind, search_text, lift_front, lift_rear)
+      select shop_id, 'FL-' || n, customer_id, vehicle_id, kit_id, gate, use, height_school, promise_front, promise_rear, 'before', 'flood', lift_front, lift_rear
+      from jobs, generate_series(1, ${JOBS}) n where id = ${one}`);
+    await db.execute(sql`
+      insert into readings (id, shop_id, job_id, gate, point, place, state, set, answer, value, text, unit, good, instrument, taken_by, taken_by_name, taken_at)
+      select gen_random_uuid(), r.shop_id, j.id, r.gate, r.point, r.place, r.state, r.set, r.answer, r.value, r.text, r.unit, r.good, r.instrument, r.taken_by, r.taken_by_name, r.taken_at
+      from readings r, jobs j where r.job_id = ${one} and j.search_text = 'flood' and r.supersedes is null`);
+    const left = async () =>
+      (
+        await db.execute<{ n: number }>(
+          sql`select count(*)::int as n from jobs where search_text = 'flood' and standing ->> 'judgedBy' is null`,
+        )
+      ).rows[0]?.n ?? -1;
+    const changed = await whileIn(async () => {
+      const from = Date.now();
+      const answer = await answerOf(
+        await clients.lead.form('saveLimit', { figure: 'leftRight', clear: '1/4', stop: '5/8', source: 'flood' }),
+      );
+      const said = Date.now() - from;
+      const yards: number[] = [];
+      let ready = 0;
+      while ((await left()) > 0 && Date.now() - from < 600_000) {
+        yards.push((await load(clients.lead, '/yard')).ms);
+        ready = Math.max(ready, (await load(clients.nobody, '/api/ready')).ms);
+        await wait(100);
+      }
+      return { ok: answer?.ok === true, said, ms: Date.now() - from, yards, ready };
+    });
+    const { done } = changed;
+    console.log(
+      `a limit changed over ${JOBS} open jobs: answered after ${done.said} ms, all judged anew after ${(done.ms / 1000).toFixed(1)} s; meanwhile Yard ${Math.max(...done.yards)} ms, ready ${done.ready} ms, health ${changed.slowest} ms at the slowest`,
+    );
+    check('the limit is set at once', done.ok && done.said < 2500);
+    check(
+      'every job is judged by it, and the Yard went on meanwhile',
+      (await left()) === 0 && Math.max(...done.yards) < 4000,
+    );
+
+    // 3: one link asks for PDFs without end; the lead's own is not behind them.
+    const closed = await jobId(db, 'HG-0131');
+    const link = await answerOf(await clients.lead.action('makeSheetLink', [closed, { days: 7 }], { jobId: closed }));
+    const path = (link as { path?: string } | null)?.path ?? '';
+    // Each for another paper and another state of the sheet: amended in between, none is kept from before.
+    const many = Promise.all(
+      Array.from({ length: 40 }, (_, i) => load(clients.nobody, `${path}/sheet.pdf?paper=${i % 2 ? 'a4' : 'letter'}`)),
+    );
+    await wait(50);
+    const own = await load(clients.lead, `/jobs/${one}/sheet.pdf`);
+    const links = await many;
+    const counts = new Map<number, number>();
+    for (const { status } of links) counts.set(status, (counts.get(status) ?? 0) + 1);
+    console.log(
+      `40 PDFs by one link: ${[...counts].map(([s, n]) => `${s}: ${n}`).join(', ')}; the lead's own came after ${own.ms} ms`,
+    );
+    check('the lead has theirs after a few of the link’s at most', own.status === 200 && own.ms < 15_000);
+    check(
+      'the link gets its own, or is told that enough are being made',
+      links.every((l) => [200, 429].includes(l.status)),
+    );
+
+    // 4: drafts without end leave the process as it was.
+    const pool = new Pool<PaperApi>(
+      () =>
+        new Worker(new URL('../../src/server/threads/paperThread.ts', import.meta.url), {
+          execArgv: ['--import', 'tsx'],
+        }),
+      { threads: 1, time: 60_000, wait: 600_000, each: 50, life: Infinity },
+    );
+    const [job] = demoJobs();
+    const whole = job && makeSheet(job, METRIC_SHOP, (iso) => iso);
+    if (!whole) throw new Error('no sheet');
+    const sheet = { ...whole, verdicts: [], readings: [], open: [], changes: [], cautions: [], heights: [] };
+    const draft = () =>
+      pool.ask(
+        { shop: 'x', who: 'y' },
+        'job',
+        'sheet',
+        { kind: 'frozen', sheet, seal: null },
+        { name: 'x', timeZone: 'UTC' },
+        'A4',
+        'now',
+      );
+    const memory = () => {
+      globalThis.gc?.();
+      const { heapUsed, arrayBuffers, rss } = process.memoryUsage();
+      return { heap: (heapUsed + arrayBuffers) / 1e6, rss: rss / 1e6 };
+    };
+    const warm = Math.min(500, DRAFTS / 2);
+    for (let i = 0; i < warm; i++) await draft();
+    const start = memory();
+    for (let i = warm; i < DRAFTS; i++) await draft();
+    const over = memory();
+    console.log(
+      `${DRAFTS} drafts: heap of the asking side ${start.heap.toFixed(0)} MB after ${warm}, ${over.heap.toFixed(0)} MB at the end; the process with its thread ${start.rss.toFixed(0)} and ${over.rss.toFixed(0)} MB`,
+    );
+    await pool.end();
+    check('the heap is flat', over.heap < start.heap * 1.1 + 10);
+    check('and the process with its thread does not grow without end', over.rss < start.rss * (WHOLE ? 1.25 : 1.5));
+
+    // 5: page loads and filings.
+    const small = await jobId(db, 'HG-0145');
+    const rss = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${app.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+    const paths = ['/yard', `/jobs/${small}/intake`, `/jobs/${one}/plan`, '/kits'];
+    let loads = 0;
+    let filings = 0;
+    const some = async (n: number) => {
+      for (let i = 0; i < n; i += 4) {
+        const all = await Promise.all(paths.map((p) => load(clients.lead, p)));
+        loads += all.filter((a) => a.status === 200).length;
+        if (i % 20 === 0) {
+          const entries = Array.from({ length: Math.ceil((20 * FILINGS) / LOADS) }, () =>
+            entry(small, 'note', { text: `n ${randomUUID().slice(0, 8)}` }),
+          );
+          const { outcomes } = await post(clients.technician, entries);
+          filings += outcomes.filter((o) => o.state === 'filed').length;
+        }
+      }
+    };
+    await some(LOADS / 5);
+    const early = rss();
+    await some((4 * LOADS) / 5);
+    await wait(1000);
+    const late = rss();
+    console.log(
+      `${loads} page loads and ${filings} filings: ${early.toFixed(0)} MB after the first fifth, ${late.toFixed(0)} MB at the end (${((100 * (late - early)) / early).toFixed(1)} %)`,
+    );
+    check('all of them were answered', loads >= LOADS && filings >= FILINGS);
+    check('memory stays within 10 % of what it was', WHOLE ? late < early * 1.1 : late < early * 1.35);
+    check('no crash', app.crashes === 0);
+  } finally {
+    await end();
+    await app.stop();
+    ground.cluster.stop();
+  }
+});
