@@ -143,8 +143,10 @@ test('the Yard answers to a customer, a vehicle and a gate, and says so when not
   await page.getByRole('searchbox').fill('100%_nobody');
   await page.keyboard.press('Enter');
   await expect(page.getByText('No vehicle here answers to that.')).toBeVisible();
-  await page.goto('/yard?gate=plan');
+  await page.goto('/yard?gate=plan&find=HG-0144');
   await expect(page.locator('main li')).toHaveCount(1);
+  await page.goto('/yard?gate=before&find=HG-0144');
+  await expect(page.locator('main li')).toHaveCount(0);
   await page.goto('/yard?show=released&find=river');
   await expect(page.getByText('river warden', { exact: true })).toBeVisible();
 });
