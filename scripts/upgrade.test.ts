@@ -64,6 +64,17 @@ withDatabase('a database of the version before', () => {
     const second = run();
     expect([second.status, second.stdout]).toEqual([0, expect.not.stringContaining('frozen')]);
     expect(await kept()).toEqual(frozen);
+    // Another secret by mistake re-passwords nobody: it is refused, and changed only when asked for.
+    const other = (more: string[]) =>
+      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/migrate.ts', ...more], {
+        encoding: 'utf8',
+        env: { ...process.env, DATABASE_URL: url(), BETTER_AUTH_SECRET: 'quite-another-secret-of-some-length-77' },
+      });
+    const mistaken = other([]);
+    expect([mistaken.status, mistaken.stderr]).toEqual([1, expect.stringContaining('another BETTER_AUTH_SECRET')]);
+    expect(run().status).toBe(0);
+    expect(other(['--new-secret']).status).toBe(0);
+    expect(run().stderr).toContain('another BETTER_AUTH_SECRET');
     await pool.end();
   }, 60_000);
 });

@@ -11,6 +11,7 @@ import type { Member } from './session';
 import { snapshotOf, type Snapshot } from './snapshot';
 import type { Owner } from './threads/fairQueue';
 import type { Drafted, Paper } from './threads/paper';
+import { TooMany } from './threads/pool';
 import { paperPool } from './threads/pools';
 
 const GONE = () => Response.json({ message: 'There is no such job in this shop.' }, { status: 404 });
@@ -41,6 +42,22 @@ const drafted = new LRUCache<string, Uint8Array<ArrayBuffer>>({
   sizeCalculation: (pdf) => pdf.byteLength + 1,
   ttl: 30 * 60_000,
 });
+/** How many sheets one asker was given in the last minute. */
+const given = new LRUCache<string, number>({ max: 5000, ttl: 60_000, noUpdateTTL: true });
+const MOST_A_MINUTE = 30;
+/**
+ * Counts a sheet that is asked for, before anything is read for it: kept ones cost little, but each is looked up in the
+ * database and noted in the audit.
+ *
+ * @param asker a person, or a customer's link by its hash
+ * @throws TooMany
+ */
+export function countSheet(asker: string): void {
+  const times = (given.get(asker) ?? 0) + 1;
+  given.set(asker, times);
+  if (times > MOST_A_MINUTE) throw new TooMany('too many sheets in a minute');
+}
+
 const underWay = new Map<string, Promise<Uint8Array<ArrayBuffer>>>();
 
 /**

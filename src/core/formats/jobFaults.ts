@@ -39,9 +39,17 @@ function references(job: JobDocument): string | null {
   for (const [i, confirmation] of job.confirmations.entries())
     if (!byId.has(confirmation.reading))
       return `confirmations[${i}].reading: there is no reading ${confirmation.reading}`;
-  for (const [i, overlap] of job.overlaps.entries())
+  for (const [i, overlap] of job.overlaps.entries()) {
     for (const which of ['stands', 'yields'] as const)
       if (!byId.has(overlap[which])) return `overlaps[${i}].${which}: there is no reading ${overlap[which]}`;
+    const [stands, yields] = [byId.get(overlap.stands), byId.get(overlap.yields)];
+    if (!stands || !yields) continue;
+    const spot = ({ gate, point, place, state, set }: Reading) => [gate, point, place, state, set].join('/');
+    if (spot(stands) !== spot(yields)) return `overlaps[${i}]: the two readings were not taken at one place`;
+    // Whoever read later stands, whatever a file says: else a good reading could be made to yield to a better-looking one.
+    if (Date.parse(stands.takenAt) < Date.parse(yields.takenAt))
+      return `overlaps[${i}]: the reading that stands was taken before the one that yields`;
+  }
   return null;
 }
 

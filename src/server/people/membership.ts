@@ -137,7 +137,8 @@ export async function changeMember(doer: Doer, raw: unknown): Promise<Answer> {
     throw error;
   });
   if (!answer.ok) return answer;
-  if (ended === 'yes') await atDoor((db) => db.delete(session).where(eq(session.userId, answer.userId)));
+  // Whatever let them in ends with it: sign-ins, PIN, links, what devices know. Taken back, they sign in by password.
+  if (ended === 'yes') await atDoor((db) => db.execute(sql`select door_end_credentials(${answer.userId}, '')`));
   return { ok: true };
 }
 

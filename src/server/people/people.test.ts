@@ -5,8 +5,10 @@ import { signOff } from '../jobs/gatework';
 import { amendSheet, makeSheetLink, revokeSheetLink, sheetLinksOf } from '../jobs/afterSigning';
 import { sha256 } from '../jobs/freezing';
 import type { Doer } from '../jobs/withJob';
-import { clearAttempts, countAttempt } from './attempts';
+import { clearAttempts, countAttempt, network } from './attempts';
 import { invitationAt, takeUpInvitation } from './joining';
+import { setNewPassword } from './own';
+import { saveSignInLife } from './signInLife';
 import {
   changeMember,
   endSessions,
@@ -16,6 +18,16 @@ import {
   peopleOf,
   revokeInvitation,
 } from './membership';
+
+test.each([
+  ['192.0.2.7', '192.0.2.7'],
+  ['::ffff:192.0.2.7', '192.0.2.7'],
+  ['2001:db8::1', '2001:db8:0:0::/64'],
+  ['2001:0DB8:0000:0000:ffff::1', '2001:db8:0:0::/64'],
+  ['2001:db8:0:1::', '2001:db8:0:1::/64'],
+  ['::ffff:1.2.3.4.5', 'unknown'],
+  ['', 'unknown'],
+])('an address counts by its network: %s', (address, wanted) => expect(network(address)).toBe(wanted));
 
 const GOOD = { password: 'peat under the left spring', again: 'peat under the left spring' };
 
@@ -131,6 +143,106 @@ withDatabase('people of a shop', () => {
         'new password',
       ]),
     );
+  });
+
+  test('who left one shop joins another with their own password; taken back meanwhile they are not', async () => {
+    const token = await invited('Wanderer');
+    expect(await takeUpInvitation(token, GOOD, from())).toEqual({ ok: true });
+    const them = (await peopleOf(boss)).find((p) => p.name === 'Wanderer');
+    const there = await invite(stranger, { name: 'W', email: them?.email, role: 'lead' });
+    if (!there.ok) throw new Error(there.message);
+    const link = tokenOf(there.path);
+    // Still working here they are nobody else's to take.
+    expect((await invitationAt(link))?.known).toBeNull();
+    expect(await takeUpInvitation(link, GOOD, from())).toMatchObject({
+      message: expect.stringContaining('account already'),
+    });
+    await owner().execute(sql`insert into pins (user_id, hash) values (${them?.user_id}, 'x')`);
+    await owner().execute(sql`insert into device_people (device_hash, user_id) values ('d', ${them?.user_id})`);
+    expect(await changeMember(boss, { member: them?.id, ended: 'yes' })).toEqual({ ok: true });
+    const left = await owner().execute<{ n: number }>(
+      sql`select ((select count(*) from pins where user_id = ${them?.user_id}) + (select count(*) from device_people where user_id = ${them?.user_id}))::int as n`,
+    );
+    expect(left.rows[0]?.n).toBe(0);
+    // Whoever holds the link chooses no password for an account that is there: its own lets them in, with tries counted.
+    expect((await invitationAt(link))?.known).toBe(them?.user_id);
+    const mine = { password: 'another fine long password', again: 'another fine long password' };
+    expect(await takeUpInvitation(link, mine, from())).toMatchObject({ errors: { password: expect.any(String) } });
+    expect(await takeUpInvitation(link, GOOD, from())).toEqual({ ok: true });
+    expect((await peopleOf(stranger)).find((p) => p.user_id === them?.user_id)).toMatchObject({
+      role: 'lead',
+      ended_at: null,
+    });
+    expect(await changeMember(boss, { member: them?.id, ended: 'no' })).toMatchObject({
+      message: 'They work for another shop now.',
+    });
+    expect(
+      await changeMember(stranger, {
+        member: (await peopleOf(stranger)).find((p) => p.user_id === them?.user_id)?.id,
+        ended: 'yes',
+      }),
+    ).toEqual({ ok: true });
+    // And back again, by an invitation or by being taken back.
+    expect(await changeMember(boss, { member: them?.id, ended: 'no' })).toEqual({ ok: true });
+  });
+
+  test('no link for oneself; a sign-in ends by the shop’s time, sooner on a shared tablet or by PIN', async () => {
+    expect(await passwordLink(boss, { member: boss.id })).toMatchObject({
+      message: expect.stringContaining('No link for yourself'),
+    });
+    const { userId } = boss as Doer & { userId: string };
+    const made = async (via: string, device: string, hours: number) => {
+      const id = crypto.randomUUID();
+      await owner().execute(
+        sql`insert into session (id, token, expires_at, user_id, via, device_hash, created_at) values (${id}, ${id}, now() + interval '12 hours', ${userId}, ${via}, ${device}, now() - make_interval(hours => ${hours}))`,
+      );
+      const found = await owner().execute<{ n: number }>(sql`select count(*)::int as n from door_session(${id})`);
+      return found.rows[0]?.n === 1;
+    };
+    const device = `own ${Date.now()}`;
+    const known = (who: string, on: string) =>
+      owner().execute(sql`insert into device_people (device_hash, user_id) values (${on}, ${who})`);
+    await known(userId, device);
+    expect([await made('password', device, 11), await made('password', device, 100)]).toEqual([true, true]);
+    expect([await made('password', device, 169), await made('pin', device, 13)]).toEqual([false, false]);
+    const shared = `shared ${Date.now()}`;
+    await known(userId, shared);
+    await known((stranger as Doer & { userId: string }).userId, shared);
+    expect([await made('password', shared, 11), await made('password', shared, 13)]).toEqual([true, false]);
+    expect(await saveSignInLife(boss, { sharedHours: '24', ownHours: '721', awayMinutes: '15' })).toMatchObject({
+      errors: { ownHours: expect.stringContaining('at most 720') },
+    });
+    expect(await saveSignInLife(boss, { sharedHours: '24', ownHours: '720', awayMinutes: '15' })).toEqual({ ok: true });
+    expect([await made('password', shared, 23), await made('password', device, 700)]).toEqual([true, true]);
+    expect([await made('password', shared, 25), await made('password', device, 721)]).toEqual([false, false]);
+    await expect(owner().execute(sql`update shops set own_hours = 721 where id = ${boss.shop.id}`)).rejects.toThrow();
+  });
+
+  test('a changed password ends PIN, links, other devices and other sign-ins', async () => {
+    const ada = await makePerson(boss.shop.id, 'Ada', 'lead');
+    const [here, there] = [crypto.randomUUID(), crypto.randomUUID()];
+    for (const [id, device] of [
+      [here, 'ada here'],
+      [there, 'ada there'],
+    ])
+      await owner().execute(
+        sql`insert into session (id, token, expires_at, user_id, via, device_hash) values (${id}, ${id}, now() + interval '1 hour', ${ada.userId}, 'password', ${device})`,
+      );
+    for (const device of ['ada here', 'ada there'])
+      await owner().execute(sql`insert into device_people (device_hash, user_id) values (${device}, ${ada.userId})`);
+    await owner().execute(sql`insert into pins (user_id, hash) values (${ada.userId}, 'x')`);
+    const link = await passwordLink(boss, { member: ada.id });
+    if (!link.ok) throw new Error(link.message);
+    const person = { ...ada, sessionId: here, shop: { id: boss.shop.id, name: 'People test' } };
+    expect(await setNewPassword(person, 'short')).toMatchObject({ ok: false });
+    expect(await invitationAt(tokenOf(link.path))).not.toBeNull();
+    expect(await setNewPassword(person, 'tape, chalk and a gate arm')).toEqual({ ok: true });
+    const left = await owner().execute<{ sessions: string; devices: string; pins: number }>(sql`
+      select (select string_agg(id, ',') from session where user_id = ${ada.userId}) as sessions,
+        (select string_agg(device_hash, ',') from device_people where user_id = ${ada.userId}) as devices,
+        (select count(*)::int from pins where user_id = ${ada.userId}) as pins`);
+    expect(left.rows[0]).toEqual({ sessions: here, devices: 'ada here', pins: 0 });
+    expect(await invitationAt(tokenOf(link.path))).toBeNull();
   });
 
   test('sign-in tries: eight an account and place, forty an address, many at once counted too', async () => {

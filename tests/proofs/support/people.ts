@@ -16,7 +16,7 @@ export async function everybody(
   ground: Ground,
   base: string,
 ): Promise<{ clients: Record<Who, Client>; db: Database; end: () => Promise<void> }> {
-  const { db, pool } = connect(ground.ownerUrl, { max: 2 });
+  const { db, pool } = connect(ground.ownerUrl, { max: 2, patient: true });
   const [shop] = await db.insert(shops).values({ name: 'Far Side Lifts', timeZone: 'UTC' }).returning();
   const id = randomUUID();
   await db.insert(user).values({ id, name: 'Una', email: 'una@farside.example', emailVerified: true });
