@@ -6,7 +6,7 @@ import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { connect } from '@/db/client';
 import { demoJobs } from './demo/jobs';
-import { insertJob } from '@/server/jobs/importing';
+import { insertJob } from '@/server/jobs/inserting';
 import { bookJob, closeAll, entry, makePerson, makeShop, owner, send, withDatabase } from '../tests/support/shopDb';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'high-gate-backup-'));

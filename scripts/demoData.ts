@@ -1,6 +1,6 @@
 import { hashPassword } from 'better-auth/crypto';
 import { eq } from 'drizzle-orm';
-import { insertJob } from '@/server/jobs/importing';
+import { insertJob } from '@/server/jobs/inserting';
 import { connect } from '@/db/client';
 import { account, user } from '@/db/schema/auth';
 import { fitSettings, kits, members, shops } from '@/db/schema/shops';

@@ -1,4 +1,4 @@
-// npm run prove: the proofs of tests/proofs at their full size, one after the other; about an hour.
+// npm run prove: the proofs of tests/proofs at their full size, one after the other; about forty minutes.
 import { chromium, nodeModules } from './lib/install.mjs';
 import { tsx } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';

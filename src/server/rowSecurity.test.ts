@@ -3,7 +3,7 @@ import { connect, type Db } from '@/db/client';
 import { demoJobs } from '../../scripts/demo/jobs';
 import { closeAll, makePerson, makeShop, owner, withDatabase } from '../../tests/support/shopDb';
 import { closeDatabase, inShop, roleIsSafe } from './database';
-import { insertJob } from './jobs/importing';
+import { insertJob } from './jobs/inserting';
 import type { Doer } from './jobs/withJob';
 
 withDatabase('the database itself keeps shops apart', () => {

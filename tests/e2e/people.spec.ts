@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from '@playwright/test';
 import { again, book, openGate, PASSWORD, signInAs } from './support/shop';
 
@@ -78,6 +79,23 @@ test('an owner invites; the link is taken up once; a role changes; a membership 
   await expect(theirs.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await signIn(theirs, email, NEW);
   await expect(theirs.getByText('belongs to no shop any more', { exact: false })).toBeVisible();
+
+  // Another shop takes them: the account is theirs, and its own password lets them in.
+  const made = execFileSync(
+    process.execPath,
+    ['--import', 'tsx', 'scripts/newShop.ts', 'Far Side Lifts', 'Europe/Oslo', 'Tove', email, 'mm'],
+    { encoding: 'utf8' },
+  );
+  await theirs.goto(/\/join\/[\w-]{43}/.exec(made)?.[0] ?? '');
+  await expect(theirs.getByRole('heading', { name: /Tove, welcome to Far Side Lifts/ })).toBeVisible();
+  await theirs.getByLabel('Your password', { exact: true }).fill('somebody else’s guess');
+  await theirs.getByRole('button', { name: 'Join' }).click();
+  await expect(theirs.getByText('That is not the password of that account.').first()).toBeVisible();
+  await theirs.getByLabel('Your password', { exact: true }).fill(NEW);
+  await theirs.getByRole('button', { name: 'Join' }).click();
+  await expect(theirs.getByText('Sign in with it.', { exact: false })).toBeVisible();
+  await signIn(theirs, email, NEW);
+  await expect(theirs.getByText('The yard is empty.')).toBeVisible();
 
   await page.goto('/audit');
   for (const what of ['Invited', 'Joined', 'Changed a role', 'Ended a membership'])

@@ -4,6 +4,9 @@ import type { Entry } from './entry';
 import type { Dating } from './dating';
 import { makeReading, overlapsWith, type Made } from './makeReading';
 
+/** Everything on a job is worked together: so many that it would hold up the others are not taken. */
+const MOST_ON_JOB = 8000;
+
 /** What an entry adds to its job. */
 export interface Added {
   job: JobDocument;
@@ -42,6 +45,8 @@ export function applyEntry(job: JobDocument, entry: Entry, by: string, dating: D
         : no(`That reading is struck out already, by ${struck.by}: ${struck.reason}`);
   }
   if (job.job.state !== 'open') return no('This job is closed: nothing more is filed on it.');
+  if (job.readings.length + job.notes.length + job.changes.length >= MOST_ON_JOB)
+    return no(`This job has ${MOST_ON_JOB} things filed on it, more than any vehicle needs. Book the vehicle anew.`);
   switch (entry.kind) {
     case 'reading': {
       const made = makeReading(job, entry.body, { id, by, at }, dating);

@@ -100,6 +100,37 @@ describe('what a job file is worth here', () => {
   });
 });
 
+test('a file with more readings than any job has is refused by its part', () => {
+  const [one] = released.readings;
+  const many = Array.from({ length: 4001 }, () => ({ ...one, id: randomUUID() }));
+  expect(readJobFile(JSON.stringify({ ...released, readings: many }))).toEqual({
+    ok: false,
+    fault: 'readings: more than 4000, which no job has',
+  });
+});
+
+test('two readings yield to each other only at one place, the later standing', () => {
+  const at = (place: string, takenAt: string) => {
+    const found = released.readings.find((r) => r.point === 'hubToLip' && r.place === place && r.gate === 'before');
+    if (!found) throw new Error('no such reading');
+    return { ...found, id: randomUUID(), takenAt };
+  };
+  const early = at('FL', '2026-11-01T08:00:00Z');
+  const late = at('FL', '2026-11-01T09:00:00Z');
+  const other = at('FR', '2026-11-01T08:00:00Z');
+  const read = (stands: string, yields: string) =>
+    readJobFile(
+      JSON.stringify({
+        ...released,
+        readings: [...released.readings, early, late, other],
+        overlaps: [{ stands, yields, at: AT }],
+      }),
+    );
+  expect(read(late.id, early.id)).toMatchObject({ ok: true });
+  expect(read(early.id, late.id)).toMatchObject({ fault: expect.stringMatching(/^overlaps\[0\]: .*before the one/) });
+  expect(read(late.id, other.id)).toMatchObject({ fault: expect.stringMatching(/^overlaps\[0\]: .*one place/) });
+});
+
 describe('a file whose text and value are not the same', () => {
   const first = released.readings.findIndex((r) => r.answer === 'measured' && r.unit === 'mm');
   const changed = (more: object) =>

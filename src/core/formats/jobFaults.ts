@@ -13,7 +13,16 @@ import { BASE_UNIT, INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } fro
  * not the same, a time that cannot have been, limits the wrong way round.
  */
 export function jobFault(job: JobDocument): string | null {
-  return references(job) ?? limits(job) ?? readings(job) ?? times(job);
+  return counts(job) ?? references(job) ?? limits(job) ?? readings(job) ?? times(job);
+}
+
+/** More of anything than a vehicle that was taped all round several times: a file that is made to keep a server busy. */
+const MOST_IN_FILE = 4000;
+function counts(job: JobDocument): string | null {
+  for (const [part, list] of Object.entries(job))
+    if (Array.isArray(list) && list.length > MOST_IN_FILE)
+      return `${part}: more than ${MOST_IN_FILE}, which no job has`;
+  return null;
 }
 
 function references(job: JobDocument): string | null {

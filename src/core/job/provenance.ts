@@ -1,4 +1,4 @@
-import type { BroughtIn, Late, Reading } from './schema';
+import type { BroughtIn, Late } from './schema';
 
 /** "brought in by Ivo, 27 Nov 16:50, from job.json, HG-0142"; empty for what was filed here. */
 export const comesFrom = (from: BroughtIn | null | undefined, when: (iso: string) => string): string =>
@@ -7,9 +7,5 @@ export const comesFrom = (from: BroughtIn | null | undefined, when: (iso: string
 /** On what a reading stands that is dated before a gate which had opened by the time it was filed. */
 export const lateWords = (late: Late, when: (iso: string) => string): string =>
   late.basis === 'mark'
-    ? `filed after a later gate had opened, on the server’s mark of ${when(late.at)} that this person had the job by then`
+    ? `filed after a later gate had opened: on the server’s mark of ${when(late.at)} that this person had the job by then`
     : `filed late on the word of ${late.by}, ${when(late.at)}: ${late.why}`;
-
-/** When the server took a reading, and on what it stands where it was late; empty where nobody knows. */
-export const filedWords = ({ filedAt, late }: Reading, when: (iso: string) => string): string =>
-  [filedAt && `filed ${when(filedAt)}`, late && lateWords(late, when)].filter(Boolean).join('; ');

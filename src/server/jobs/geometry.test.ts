@@ -7,7 +7,7 @@ import { fileOf, levelArms, levelLinks } from '../../../tests/support/pencil';
 import { bookJob, closeAll, makePerson, makeShop, withDatabase } from '../../../tests/support/shopDb';
 import { inShop } from '../database';
 import { currentGeometry, keepGeometry, pinGeometry } from './geometry';
-import { insertJob } from './importing';
+import { insertJob } from './inserting';
 import type { Doer } from './withJob';
 
 const demo = (number: string) => {

@@ -24,7 +24,8 @@ import {
 import { fileOf, levelLinks } from '../../../tests/support/pencil';
 import { inShop } from '../database';
 import { bookingSchema, bookVehicle, nextNumber, type BookingForm } from './booking';
-import { importJob, insertJob } from './importing';
+import { importJob } from './importing';
+import { insertJob } from './inserting';
 import { reworkOld, reworkSoon } from './rework';
 import { priceKit, saveKit, saveLimit } from './shopwork';
 import type { Doer } from './withJob';

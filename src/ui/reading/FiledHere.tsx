@@ -11,8 +11,10 @@ import { useUnits } from '../Units';
 
 export interface FiledReading extends Told {
   when: string;
-  /** When the server took it, and on what it stands where that was late. */
+  /** When the server took it; empty where nobody knows. */
   filed: string;
+  /** On what it stands, where a later gate had opened by then. */
+  late: string;
   /** Out of which file, by whom; empty for what was filed here. */
   from: string;
   /** Whether the server has it yet. */
@@ -43,21 +45,22 @@ export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; ope
               <Base reading={f.reading} />{' '}
               <span className="text-pencil">
                 taken {f.when} {f.reading.takenBy}
-                {f.filed && `, ${f.filed}`}
                 {f.reading.set > 1 && `, set ${f.reading.set}`}
               </span>{' '}
               <FiledState state={f.state} />
+              {f.state === 'filed' && f.filed && <span className="text-pencil"> {f.filed}</span>}
             </span>
             {open && !f.struck && (
               <button
                 type="button"
-                className="min-h-12 px-2 text-sm underline underline-offset-4"
+                className="min-h-12 px-2 text-sm whitespace-nowrap underline underline-offset-4"
                 onClick={() => setStriking(striking === f.reading.id ? null : f.reading.id)}
               >
                 Strike out
               </button>
             )}
           </div>
+          {f.late && <p className="text-watch">{f.late}</p>}
           {f.from && <p className="text-watch">{f.from}</p>}
           {f.struck && (
             <p className="text-stop">

@@ -1,6 +1,6 @@
 import type { Spot } from '@/core/job/figures';
 import { toldAt, type Told } from '@/core/job/story';
-import { comesFrom, filedWords } from '@/core/job/provenance';
+import { comesFrom, lateWords } from '@/core/job/provenance';
 import type { FiledReading } from '../reading/FiledHere';
 import type { JobView } from './view';
 
@@ -9,7 +9,8 @@ export const listed = (told: readonly Told[], stateOf: JobView['stateOf'], when:
   told.map((t): FiledReading => ({
     ...t,
     when: when(t.reading.takenAt),
-    filed: filedWords(t.reading, when),
+    filed: t.reading.filedAt ? when(t.reading.filedAt) : '',
+    late: t.reading.late ? lateWords(t.reading.late, when) : '',
     from: comesFrom(t.reading.broughtIn, when),
     state: stateOf(t.reading.id),
   }));

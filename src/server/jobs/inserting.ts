@@ -1,0 +1,186 @@
+import { and, eq } from 'drizzle-orm';
+import { CORE_VERSION } from '@/core/checks/workJob';
+import type { JobDocument } from '@/core/job/schema';
+import { keepVersion } from '@/db/queries/geometries';
+import { confirmations, gateOpenings, notes, overlaps, stationLines } from '@/db/schema/filed';
+import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';
+import { customers, kits, vehicles } from '@/db/schema/shops';
+import { note as audit } from '../audit';
+import { inShop } from '../database';
+import { nextNumber, searchText } from './booking';
+import { freezeSheet } from './freezing';
+import { refreshStanding, type Doer } from './withJob';
+
+/**
+ * Inserts a whole valid document as it is, closed and signed too: the demo's own, and what `importJob` has made of a
+ * file. Never a file itself.
+ */
+export async function insertJob(doer: Doer, source: JobDocument): Promise<string> {
+  const shopId = doer.shop.id;
+  const document = withNewIds(source);
+  const { job, vehicle, reference, plan, kit } = document;
+  return inShop(shopId, async (tx) => {
+    const [customer] = await tx
+      .insert(customers)
+      .values({ shopId, ...document.customer })
+      .returning({ id: customers.id });
+    const [car] = await tx
+      .insert(vehicles)
+      .values({ shopId, customerId: customer?.id ?? '', ...vehicle })
+      .returning({ id: vehicles.id });
+    let kitId: string | null = null;
+    if (kit) {
+      await tx
+        .insert(kits)
+        .values({ shopId, ...kit })
+        .onConflictDoNothing();
+      const [row] = await tx
+        .select({ id: kits.id })
+        .from(kits)
+        .where(and(eq(kits.shopId, shopId), eq(kits.name, kit.name), eq(kits.source, kit.source)));
+      kitId = row?.id ?? null;
+    }
+    const [taken] = await tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.shopId, shopId), eq(jobs.number, job.number)));
+    // Another shop's number is kept beside ours: taken for our own it would stand where our next one has to.
+    const number = taken || document.broughtIn ? await nextNumber(tx, shopId) : job.number;
+    const { state } = job;
+    const [row] = await tx
+      .insert(jobs)
+      .values({
+        shopId,
+        number,
+        customerId: customer?.id ?? '',
+        vehicleId: car?.id ?? '',
+        kitId,
+        ...plan,
+        fitments: document.fitments,
+        gate: job.gate,
+        bookedAt: job.bookedAt,
+        bay: job.bay,
+        use: job.use,
+        heightSchool: job.heightSchool,
+        lipWillChange: job.lipWillChange,
+        promiseFront: job.promiseFront,
+        promiseRear: job.promiseRear,
+        wantedTyre: job.wantedTyre,
+        notes: job.notes,
+        referenceKind: reference.kind,
+        referenceFront: reference.front,
+        referenceRear: reference.rear,
+        referenceSource: reference.source,
+        broughtIn: document.broughtIn,
+        searchText: searchText(number, [
+          document.broughtIn?.number ?? '',
+          document.customer.name,
+          vehicle.make,
+          vehicle.model,
+          vehicle.tag,
+          job.use,
+        ]),
+      })
+      .returning({ id: jobs.id });
+    const jobId = row?.id ?? '';
+    const own = { shopId, jobId };
+    const arrived = new Date().toISOString();
+    // A reading may only supersede one that is there: oldest first, the superseded before the superseding.
+    for (const layer of inOrder(document))
+      await tx.insert(readings).values(
+        layer.map(({ takenBy, filedAt, ...fields }) => ({
+          ...own,
+          ...fields,
+          filedAt: filedAt ?? arrived,
+          takenBy: doer.id,
+          takenByName: takenBy,
+        })),
+      );
+    const signer = { by: doer.id };
+    for (const s of document.strikes)
+      await tx.insert(strikes).values({
+        ...own,
+        readingId: s.reading,
+        reason: s.reason,
+        ...signer,
+        byName: s.by,
+        at: s.at,
+        broughtIn: s.broughtIn,
+      });
+    for (const c of document.changes) await tx.insert(changes).values({ ...own, ...c, ...signer, byName: c.by });
+    for (const a of document.acceptances)
+      await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
+    for (const n of document.notes) await tx.insert(notes).values({ ...own, ...n, ...signer, byName: n.by });
+    for (const o of document.overlaps) await tx.insert(overlaps).values({ ...own, ...o });
+    for (const c of document.confirmations)
+      await tx
+        .insert(confirmations)
+        .values({ ...own, id: crypto.randomUUID(), readingId: c.reading, ...signer, byName: c.by, at: c.at });
+    for (const { line, answer, text, at, by } of document.stationLines)
+      await tx.insert(stationLines).values({ ...own, line, answer, text, at, ...signer, byName: by });
+    for (const o of document.openings)
+      await tx
+        .insert(gateOpenings)
+        .values({ ...own, ...o, ...signer, byName: o.by })
+        .onConflictDoNothing();
+    for (const stage of ['before', 'asBuilt'] as const) {
+      const kept = document.geometry[stage];
+      if (kept) await keepVersion(tx, own, kept, { by: doer.id, byName: kept.by });
+    }
+    const [s] = document.signOffs;
+    if (s) {
+      const kept = { ...document, job: { ...job, number } };
+      const [signed] = await tx
+        .insert(signOffs)
+        .values({
+          ...own,
+          kind: s.kind,
+          note: s.note,
+          ...signer,
+          byName: s.by,
+          at: s.at,
+          document: kept,
+          coreVersion: CORE_VERSION,
+        })
+        .returning({ id: signOffs.id });
+      await freezeSheet(tx, { ...own, signOffId: signed?.id ?? '', document: kept });
+    }
+    if (state !== 'open') await tx.update(jobs).set({ state }).where(eq(jobs.id, jobId));
+    await refreshStanding(tx, shopId, jobId);
+    await audit(tx, doer, 'job brought in', {
+      jobId,
+      about: document.broughtIn ? `${number}, from ${document.broughtIn.from}` : number,
+    });
+    return jobId;
+  });
+}
+
+function withNewIds(document: JobDocument): JobDocument {
+  const fresh = new Map(document.readings.map((r) => [r.id, crypto.randomUUID()]));
+  const of = (id: string) => fresh.get(id) ?? id;
+  return {
+    ...document,
+    readings: document.readings.map((r) => ({ ...r, id: of(r.id), supersedes: r.supersedes && of(r.supersedes) })),
+    strikes: document.strikes.map((s) => ({ ...s, reading: of(s.reading) })),
+    confirmations: document.confirmations.map((c) => ({ ...c, reading: of(c.reading) })),
+    changes: document.changes.map((c) => ({ ...c, id: crypto.randomUUID() })),
+    notes: document.notes.map((n) => ({ ...n, id: crypto.randomUUID() })),
+    overlaps: document.overlaps.map((o) => ({ ...o, stands: of(o.stands), yields: of(o.yields) })),
+  };
+}
+
+/** Readings in layers that can each be inserted at once: no reading supersedes one of its own layer or a later one. */
+function inOrder(document: JobDocument): JobDocument['readings'][] {
+  const done = new Set<string>();
+  const out: JobDocument['readings'][] = [];
+  let waiting = [...document.readings].sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt));
+  while (waiting.length > 0) {
+    const ready = waiting.filter((r) => r.supersedes === null || done.has(r.supersedes));
+    // Readings that supersede each other in a ring cannot be ordered; the reference then fails in the database.
+    if (ready.length > 0) for (let i = 0; i < ready.length; i += 300) out.push(ready.slice(i, i + 300));
+    else out.push(...waiting.map((r) => [r]));
+    for (const r of ready.length > 0 ? ready : waiting) done.add(r.id);
+    waiting = waiting.filter((r) => !done.has(r.id));
+  }
+  return out;
+}
