@@ -16,6 +16,7 @@ await main(async () => {
     ['forge'],
     ['locks', '300'],
     ['floods'],
+    ['memory', '5000'],
   ]) {
     say(`proof: ${[name, ...size].join(' ')}`);
     if ((await tsx(`tests/proofs/${name}.ts`, size)) !== 0) failed.push(name);

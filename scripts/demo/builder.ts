@@ -213,7 +213,6 @@ function answerStop(
     instrument: point.instrument,
     takenBy: how.by,
     takenAt: how.at,
-    filedAt: how.at,
     note: '',
     supersedes: null,
     asked: false,

@@ -20,7 +20,7 @@ const text = JSON.stringify(rescue);
 
 describe('job file', () => {
   test('every demo job reads back the same', () => {
-    for (const job of jobs) expect(readJobFile(JSON.stringify(job))).toEqual({ ok: true, job });
+    for (const job of jobs) expect(readJobFile(JSON.stringify(job))).toMatchObject({ ok: true, job });
   });
 
   const broken = (change: (job: Record<string, never>) => void) => {

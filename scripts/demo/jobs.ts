@@ -425,12 +425,19 @@ function released(): JobDocument {
 }
 
 /** Seven jobs, each at another gate, that together show every verdict and both unit systems. */
-export const demoJobs = (): JobDocument[] => [
-  peatSurvey(),
-  mountainRescue(),
-  farrier(),
-  beekeeper(),
-  forestRoad(),
-  vet('HG-0139', 'vet', 'Skarn Valley Vets', 'vet', '19'),
-  released(),
-];
+/** What was taken in a shop with a network was filed as it was taken. */
+const filedAtOnce = (job: JobDocument): JobDocument => ({
+  ...job,
+  readings: job.readings.map((r) => ({ ...r, filedAt: r.filedAt ?? r.takenAt })),
+});
+
+export const demoJobs = (): JobDocument[] =>
+  [
+    peatSurvey(),
+    mountainRescue(),
+    farrier(),
+    beekeeper(),
+    forestRoad(),
+    vet('HG-0139', 'vet', 'Skarn Valley Vets', 'vet', '19'),
+    released(),
+  ].map(filedAtOnce);

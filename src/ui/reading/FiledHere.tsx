@@ -95,7 +95,7 @@ function Base({ reading }: { reading: Reading }) {
   const quantity = pointById(reading.point)?.quantity;
   if (reading.value === null || !quantity || quantity === 'observation') return null;
   const shown = show(quantity, reading.value, units).text;
-  const bare = (text: string) => text.replace(/[\s-]|in$|"/g, '').toLowerCase();
+  const bare = (text: string) => text.replace(/[\s\-−]|in$|"/g, '').toLowerCase();
   if (bare(shown) === bare(reading.text)) return null;
   return <span className="fig text-pencil"> = {shown}</span>;
 }

@@ -24,7 +24,8 @@ export async function prepare(name: string, { durable = false } = {}): Promise<G
   await nodeModules();
   await build();
   // Far apart by name: proofs run side by side, and a port that was free a moment ago may not be any more.
-  const port = 54820 + 10 * ['access', 'two', 'crash', 'away', 'fuzz', 'locks', 'floods', 'forge'].indexOf(name);
+  const port =
+    54820 + 10 * ['access', 'two', 'crash', 'away', 'fuzz', 'locks', 'floods', 'forge', 'memory'].indexOf(name);
   const cluster = await startCluster(await postgres(), name, { throwaway: true, port, durable });
   const env = { ...process.env, ...databaseEnv(cluster.url, SECRET), HIGH_GATE_DEMO: '1' };
   await migrate(env);
