@@ -424,13 +424,13 @@ function released(): JobDocument {
   });
 }
 
-/** Seven jobs, each at another gate, that together show every verdict and both unit systems. */
 /** What was taken in a shop with a network was filed as it was taken. */
 const filedAtOnce = (job: JobDocument): JobDocument => ({
   ...job,
   readings: job.readings.map((r) => ({ ...r, filedAt: r.filedAt ?? r.takenAt })),
 });
 
+/** Seven jobs, each at another gate, that together show every verdict and both unit systems. */
 export const demoJobs = (): JobDocument[] =>
   [
     peatSurvey(),

@@ -98,7 +98,8 @@ await prove('floods', async (check) => {
       pages.done.pages.every((p) => p.status === 200),
     );
     check('its PDF comes, or is told to take too long', [200, 503].includes(pages.done.pdf.status));
-    check('nobody else is held up', pages.slowest < 1500);
+    // Swept where requests are answered, as it was, everybody waits for as long as the page or the PDF takes.
+    check('nobody else is held up', pages.slowest < 0.5 * Math.max(worst, pages.done.pdf.ms));
 
     // 2: a limit changed over many open jobs.
     const one = await jobId(db, 'HG-0144');
@@ -135,16 +136,17 @@ await prove('floods', async (check) => {
     console.log(
       `a limit changed over ${JOBS} open jobs: answered after ${done.said} ms, all judged anew after ${(done.ms / 1000).toFixed(1)} s; meanwhile Yard ${Math.max(...done.yards)} ms, ready ${done.ready} ms, health ${changed.slowest} ms at the slowest`,
     );
-    check('the limit is set at once', done.ok && done.said < 2500);
+    check('the limit is set at once', done.ok && done.said < 0.2 * done.ms);
     check(
       'every job is judged by it, and the Yard went on meanwhile',
-      (await left()) === 0 && Math.max(...done.yards) < 4000,
+      (await left()) === 0 && Math.max(...done.yards) < 0.2 * done.ms,
     );
 
     // 3: one link asks for PDFs without end; the lead's own is not behind them.
     const closed = await jobId(db, 'HG-0131');
     const link = await answerOf(await clients.lead.action('makeSheetLink', [closed, { days: 7 }], { jobId: closed }));
     const address = (link as { path?: string } | null)?.path ?? '';
+    const alone = await load(clients.lead, `/jobs/${await jobId(db, 'HG-0143')}/sheet.pdf`);
     const many = Promise.all(
       Array.from({ length: 40 }, (_, i) =>
         load(clients.nobody, `${address}/sheet.pdf?paper=${i % 2 ? 'a4' : 'letter'}`),
@@ -158,7 +160,7 @@ await prove('floods', async (check) => {
     console.log(
       `40 PDFs by one link: ${[...counts].map(([s, n]) => `${s}: ${n}`).join(', ')}; the lead's own came after ${own.ms} ms`,
     );
-    check('the lead has theirs after a few of the link’s at most', own.status === 200 && own.ms < 15_000);
+    check('the lead has theirs after a few of the link’s at most', own.status === 200 && own.ms < 6 * alone.ms);
     check(
       'the link gets its own, or is told that enough are being made',
       links.every((l) => [200, 429].includes(l.status)),

@@ -93,9 +93,9 @@ await prove('locks', async (check) => {
     );
     check(
       'whoever waited for it was told to come back, or filed once it was free',
-      filed.every((f) => [200, 503].includes(f.status) && f.ms < 15_000) && filed.some((f) => f.status === 503),
+      filed.every((f) => [200, 503].includes(f.status) && f.ms < 20_000) && filed.some((f) => f.status === 503),
     );
-    check('other jobs and other shops went on', others.every((o) => o.status === 200) && worst < 6000);
+    check('other jobs and other shops went on', others.every((o) => o.status === 200) && worst < 0.7 * HELD);
 
     // Backends killed and connections cut, for a while.
     let kills = 0;

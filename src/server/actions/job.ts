@@ -146,7 +146,7 @@ export async function fileOnWord(input: {
   password: string;
   why: string;
 }): Promise<Answer> {
-  return act('fileOnWord', async (member) => fileByWord(member, input, await triedFrom(member.from.address, input)));
+  return act('fileOnWord', (member) => fileByWord(member, input, (email) => triedFrom(member.from.address, { email })));
 }
 
 const LARGEST_FILE = 4_000_000;

@@ -25,7 +25,7 @@ import { jobMark, markedAt } from './marks';
 import { fileOnWord } from './onWord';
 import type { Doer } from './withJob';
 
-const AWAY = { address: '198.51.100.7', device: null, here: false };
+const AWAY = async () => ({ address: '198.51.100.7', device: null, here: false });
 
 withDatabase('nobody forges a release', () => {
   let runa: Doer & { userId: string };

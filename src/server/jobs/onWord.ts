@@ -19,12 +19,14 @@ const WRONG = 'That e-mail and password are not a lead’s of this shop.';
 /**
  * Files a reading under the time it says, on the word of a lead who gives their own password for it. Who filed it and
  * whose word it is both stay with the reading.
+ *
+ * @param from where the lead's password is tried from, by the lead's e-mail
  */
-export async function fileOnWord(doer: Doer, raw: unknown, from: From): Promise<Answer> {
+export async function fileOnWord(doer: Doer, raw: unknown, from: (email: string) => Promise<From>): Promise<Answer> {
   const parsed = Given.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { entry, email, password, why } = parsed.data;
-  const attempt = await countAttempt(email, from);
+  const attempt = await countAttempt(email, await from(email));
   if ('wait' in attempt) return refuse(`Too many tries. Try again in ${attempt.wait} minutes.`);
   const lead = (await peopleOf(doer)).find((p) => p.email === email.toLowerCase() && p.ended_at === null && leads(p));
   if (!lead || !(await passwordIs(lead.user_id, password))) {
