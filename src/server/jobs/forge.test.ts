@@ -32,10 +32,11 @@ withDatabase('nobody forges a release', () => {
   let ivo: Doer & { userId: string };
   let maren: Doer;
   const released = demoJobs().find((j) => j.job.number === 'HG-0131') as JobDocument;
+  /** Of this shop alone: other tests sign in theirs meanwhile. */
   const counts = async () =>
     (
       await owner().execute<{ signed: number; frozen: number; closed: number }>(
-        sql`select (select count(*) from sign_offs)::int as signed, (select count(*) from signed_sheets)::int as frozen, (select count(*) from jobs where state <> 'open')::int as closed`,
+        sql`select (select count(*) from sign_offs where shop_id = ${ivo.shop.id})::int as signed, (select count(*) from signed_sheets where shop_id = ${ivo.shop.id})::int as frozen, (select count(*) from jobs where shop_id = ${ivo.shop.id} and state <> 'open')::int as closed`,
       )
     ).rows[0];
 
