@@ -65,6 +65,13 @@ describe('documents of any age', () => {
     // Its verdicts have neither rule nor standard uncertainty; nothing is made up for them.
     expect(read.verdicts.every((v) => !('rule' in v))).toBe(true);
   });
+  test('and so does one of the release before this, whose verdicts have their rules', () => {
+    const sheet = text('v2-signed-sheet.json');
+    const read = readSignedSheet(sheet);
+    expect(canonicalText(read)).toBe(sheet);
+    expect(keptJob(read.job)).toMatchObject({ version: JOB_VERSION, broughtIn: null });
+    expect(read.verdicts.every((v) => 'rule' in v)).toBe(true);
+  });
   test('a later release’s document is told apart from a broken one', () => {
     const [job] = demoJobs();
     expect(readJob({ ...job, version: JOB_VERSION + 1, surprise: 1 })).toEqual({

@@ -103,6 +103,11 @@ withDatabase('nobody forges a release', () => {
       fitments: { asked: null, suggested: null },
     };
     expect(await importJob(maren, JSON.stringify(bare), 'c.json')).toMatchObject({ ok: true });
+    // Any part of a plan is a plan, not only the wanted lift.
+    for (const part of ['movedHubRear', 'lipAlteredFront', 'bodyLift'])
+      expect(
+        await importJob(maren, JSON.stringify({ ...bare, plan: { ...bare.plan, [part]: 20 } }), 'd.json'),
+      ).toMatchObject({ message: expect.stringMatching(/^This file carries a plan/) });
     expect(
       await importJob(maren, JSON.stringify({ ...bare, plan: { ...bare.plan, liftFront: 50 } }), 'd.json'),
     ).toMatchObject({

@@ -15,9 +15,8 @@ type Role = Doer['role'];
 
 /** What a file does when it is brought in, and who may do that by hand. */
 function deeds(job: JobDocument, kitIsNew: boolean): { what: string; roles: readonly Role[] }[] {
-  const { plan } = job;
-  const planned =
-    plan.liftFront !== null || plan.liftRear !== null || plan.bodyLift !== 0 || plan.heaviestLoad !== null;
+  // A plan that nobody set has no lift, and nought in every other part.
+  const planned = Object.values(job.plan).some((part) => part !== null && part !== 0);
   return [
     { what: 'books a vehicle', roles: ACTIONS.bookVehicle, does: true },
     { what: 'carries readings', roles: ENTRIES.reading, does: job.readings.length > 0 },

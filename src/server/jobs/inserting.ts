@@ -147,7 +147,7 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
     }
     if (state !== 'open') await tx.update(jobs).set({ state }).where(eq(jobs.id, jobId));
     await refreshStanding(tx, shopId, jobId);
-    await audit(tx, doer, 'job brought in', {
+    await audit(tx, doer, document.broughtIn ? 'job brought in' : 'job booked', {
       jobId,
       about: document.broughtIn ? `${number}, from ${document.broughtIn.from}` : number,
     });
