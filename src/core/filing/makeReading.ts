@@ -8,7 +8,8 @@ import { canRead, INSTRUMENTS, type InstrumentId } from '../uncertainty/instrume
 import { datedBack, type Dating } from './dating';
 import type { ReadingBody } from './entry';
 
-export type Made<T> = { ok: true; made: T } | { ok: false; message: string };
+/** `needs`: what would have it taken after all; a lead’s word for its time. */
+export type Made<T> = { ok: true; made: T } | { ok: false; message: string; needs?: 'word' };
 const no = (message: string) => ({ ok: false as const, message });
 
 /**
@@ -48,7 +49,7 @@ export function makeReading(
   const shut = gateShutForReading(job, body.gate, taken.at);
   if (shut) return no(shut);
   const dated = dating ? datedBack(job, body.gate, taken.at, dating) : { ok: true as const, late: null };
-  if (!dated.ok) return no(dated.message);
+  if (!dated.ok) return { ...no(dated.message), needs: 'word' };
   const point = pointById(body.point);
   if (!point?.gates.includes(body.gate)) return no('That reading does not belong to this vehicle.');
   if (!point.where(job).some((s) => s.place === body.place && s.state === body.state))

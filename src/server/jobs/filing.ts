@@ -15,7 +15,7 @@ import { keepStanding, NO_JOB, type Doer } from './withJob';
 /** What became of one entry. `met` tells whose readings of the same point it was filed beside. */
 export type Outcome =
   | { id: string; state: 'filed'; met: { by: string; stands: boolean; where: string }[] }
-  | { id: string; state: 'refused'; why: string };
+  | { id: string; state: 'refused'; why: string; needs?: 'word' };
 
 /** An entry with what the server knows of its time. */
 interface Timed {
@@ -136,7 +136,12 @@ async function fileOnJob(tx: Parameters<typeof loadJob>[0], doer: Doer, run: rea
   for (const { entry, dating } of run) {
     const applied = applyEntry(job, entry, doer.name, dating);
     if (!applied.ok) {
-      outcomes.push({ id: entry.id, state: 'refused', why: applied.message });
+      outcomes.push({
+        id: entry.id,
+        state: 'refused',
+        why: applied.message,
+        ...(applied.needs && { needs: applied.needs }),
+      });
       continue;
     }
     const added = applied.made;

@@ -180,6 +180,9 @@ withDatabase('nobody forges a release', () => {
     test('nothing that a device says of itself proves it', async () => {
       const mine = jobMark(runa.id, jobId, minutes(40));
       expect(await why(runa, old())).toContain('on a lead’s word only');
+      expect(await send(runa, old())).toMatchObject([{ state: 'refused', needs: 'word' }]);
+      // What no word would mend does not ask for one.
+      expect((await send(runa, old({ at: minutes(5) })))[0]).not.toHaveProperty('needs');
       const bad = [
         jobMark(ivo.id, jobId, minutes(40)),
         jobMark(runa.id, '00000000-0000-4000-8000-000000000001', minutes(40)),

@@ -44,7 +44,7 @@ export function RefusedList({ refused }: { refused: readonly Waiting[] }) {
                 >
                   Try again
                 </button>
-                {w.entry.kind === 'reading' && w.why.includes('lead') && (
+                {w.needs === 'word' && (
                   <button type="button" className="btn" onClick={() => setWord(word === w.seq ? null : w.seq)}>
                     A lead stands for it
                   </button>

@@ -8,7 +8,7 @@ const Answered = z.object({
   outcomes: z.array(
     z.discriminatedUnion('state', [
       z.object({ id: z.string(), state: z.literal('filed') }),
-      z.object({ id: z.string(), state: z.literal('refused'), why: z.string() }),
+      z.object({ id: z.string(), state: z.literal('refused'), why: z.string(), needs: z.literal('word').optional() }),
     ]),
   ),
 });
@@ -60,7 +60,9 @@ export async function sendRound(
       if (seq === undefined) continue;
       await at.waiting.update(
         seq,
-        outcome.state === 'filed' ? { state: 'filed', why: '' } : { state: 'refused', why: outcome.why },
+        outcome.state === 'filed'
+          ? { state: 'filed', why: '' }
+          : { state: 'refused', why: outcome.why, needs: outcome.needs },
       );
     }
   });

@@ -17,6 +17,8 @@ export interface Waiting {
   entry: Entry;
   state: 'here' | 'filed' | 'refused';
   why: string;
+  /** What would have the server take it after all: a lead's word for its time. */
+  needs?: 'word' | undefined;
 }
 export interface KeptJob {
   id: string;
