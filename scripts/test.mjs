@@ -18,6 +18,8 @@ const PROOFS = [
 
 let passed = 0;
 let failed = 0;
+/** What failed, by name: said again at the end, where the one who reads only the end of a long run looks. */
+const names = [];
 
 /** @param runs `run` shows what the program prints as it comes; `inOne` all of it at its end, for steps side by side */
 async function step(name, program, args, { runs = run, ...options } = {}) {
@@ -25,7 +27,10 @@ async function step(name, program, args, { runs = run, ...options } = {}) {
   const begun = Date.now();
   const ok = (await runs(program, args, options)) === 0;
   if (ok) passed++;
-  else failed++;
+  else {
+    failed++;
+    names.push(name);
+  }
   console.log(`${ok ? 'ok' : 'FAILED'}: ${name} (${Math.round((Date.now() - begun) / 1000)} s)`);
   return ok;
 }
@@ -33,12 +38,44 @@ async function step(name, program, args, { runs = run, ...options } = {}) {
 const counted = (file, pick) => {
   if (!existsSync(file)) {
     failed++;
+    names.push(`no result in ${path.basename(file)}`);
     return;
   }
-  const [good, bad] = pick(JSON.parse(readFileSync(file, 'utf8')));
+  const [good, bad, which] = pick(JSON.parse(readFileSync(file, 'utf8')));
   passed += good;
   failed += bad;
+  names.push(...which);
 };
+
+const firstLines = (text) =>
+  String(text ?? '')
+    // eslint-disable-next-line no-control-regex -- the colours of a terminal
+    .replace(/\u001b\[[0-9;]*m/g, '')
+    .split('\n')
+    .slice(0, 12)
+    .map((line) => `      ${line.slice(0, 300)}`)
+    .join('\n');
+
+const unitFailures = (r) =>
+  r.testResults.flatMap((suite) => [
+    ...(suite.status === 'failed' && suite.assertionResults.length === 0
+      ? [`${suite.name}\n${firstLines(suite.message)}`]
+      : []),
+    ...suite.assertionResults
+      .filter((t) => t.status === 'failed')
+      .map((t) => `${path.basename(suite.name)}: ${t.fullName}\n${firstLines(t.failureMessages[0])}`),
+  ]);
+
+const browserFailures = (suites) =>
+  suites.flatMap((suite) => [
+    ...browserFailures(suite.suites ?? []),
+    ...(suite.specs ?? [])
+      .filter((spec) => !spec.ok)
+      .map((spec) => {
+        const result = spec.tests[0]?.results.at(-1);
+        return `${spec.file}:${spec.line} ${spec.title}\n${firstLines(result?.error?.message)}`;
+      }),
+  ]);
 
 await main(async () => {
   await nodeModules();
@@ -82,7 +119,7 @@ await main(async () => {
       await run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent', '--maxWorkers=100%'], {
         env: { ...env, LOG_LEVEL: 'silent' },
       });
-      counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites]);
+      counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites, unitFailures(r)]);
     }
     const port = await freePort(3900);
     server = await serve(port, { ...env, NODE_ENV: 'production' }, { logFile: path.join(results, 'app.log') });
@@ -91,7 +128,7 @@ await main(async () => {
     await run(bin('playwright'), ['test', ...only], {
       env: { ...env, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
     });
-    counted(browser, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected]);
+    counted(browser, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected, browserFailures(r.suites)]);
     if (only.length === 0)
       await step('the log of all that carries no secret', process.execPath, [
         ...['--import', 'tsx', 'tests/proofs/quietLog.ts'],
@@ -112,6 +149,7 @@ await main(async () => {
     );
   if (failed > 0) process.exitCode = 1;
 });
+for (const name of names) console.log(`FAILED: ${name}`);
 console.log(`${passed} passed, ${failed} failed`);
 if (failed > 0 || passed === 0) process.exitCode = 1;
 process.exit(process.exitCode ?? 0);
