@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { sql } from 'drizzle-orm';
-import { workJob } from '@/core/checks/workJob';
+import { workJob } from '@/core/assembly/workJob';
 import { connect } from '@/db/client';
 import { loadJob } from '@/db/queries/jobs';
 import { yardQuery, type YardFilter } from '@/db/queries/yard';

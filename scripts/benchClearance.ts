@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
-import { assessSwept } from '@/core/clearance/assess';
-import { sweepOf } from '@/core/clearance/sweptCorner';
-import { Corner } from '@/core/clearance/corner';
-import { FitFinder, type FinderLists } from '@/core/clearance/fitFinder';
-import { ClearanceSweep } from '@/core/clearance/sweptMap';
-import { hourOf } from '@/core/clearance/taped';
-import { Point } from '@/core/geometry/point';
+import { assessSwept } from '@/core/subjects/clearance/engine/assess';
+import { sweepOf } from '@/core/subjects/clearance/engine/sweptCorner';
+import { Corner } from '@/core/subjects/clearance/engine/corner';
+import { FitFinder, type FinderLists } from '@/core/subjects/clearance/engine/fitFinder';
+import { ClearanceSweep } from '@/core/subjects/clearance/engine/sweptMap';
+import { hourOf } from '@/core/subjects/clearance/engine/taped';
+import { Point } from '@/core/kernel/geometry/point';
 import { ROW } from '@/core/suspension/figures';
 import { readSolveFile } from '@/core/suspension/readFile';
 import type { End, Tyre } from '@/core/suspension/schema';

@@ -2,7 +2,7 @@ import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { readFileSync } from 'node:fs';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
-import { distance, type Vec3 } from '@/core/geometry/point';
+import { distance, type Vec3 } from '@/core/kernel/geometry/point';
 import { column, ROW } from '@/core/suspension/figures';
 import { linkageOf } from '@/core/suspension/linkage';
 import { sidesOf } from '@/core/suspension/mirror';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { workJob } from '@/core/checks/workJob';
-import { readJobFile, verdictRecord } from '@/core/formats/jobFile';
+import { workJob } from '@/core/assembly/workJob';
+import { readJobFile, verdictRecord } from '@/core/assembly/formats/jobFile';
 
 /** npm run -s check -- JOB.json | -   Works every check on a job file; no server, no database. Faults exit 2. */
 function fault(line: string): never {

@@ -5,7 +5,7 @@ import { connect } from '@/db/client';
 import { account, user } from '@/db/schema/auth';
 import { fitSettings, kits, members, shops } from '@/db/schema/shops';
 import { demoJobs } from './demo/jobs';
-import { DEFAULT_FIT_RULES } from '@/core/fit/rules';
+import { DEFAULT_FIT_RULES } from '@/core/document/fitRules';
 import { DEMO_KITS, DEMO_STOCK } from './demo/vehicles';
 
 /** Loads the demo shop once: a second start finds it there and leaves it alone. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { fitOf, readFitFile } from '@/core/clearance/fitFile';
+import { fitOf, readFitFile } from '@/core/subjects/clearance/engine/fitFile';
 
 /** `npm run -s fit -- FILE.json`: whether a tyre clears what stands round it, as JSON. Faulty input: exit 2. */
 function fail(line: string): never {

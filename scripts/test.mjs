@@ -49,7 +49,6 @@ const counted = (file, pick) => {
 
 const firstLines = (text) =>
   String(text ?? '')
-    // eslint-disable-next-line no-control-regex -- the colours of a terminal
     .replace(/\u001b\[[0-9;]*m/g, '')
     .split('\n')
     .slice(0, 12)

@@ -1,10 +1,11 @@
-import { defaultLimits } from '@/core/checks/limits';
-import { axleOf, isCorner } from '@/core/job/places';
-import { JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/job/schema';
-import { buildRoute, type RouteStop } from '@/core/route/route';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import { show } from '@/core/units/format';
-import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { workingsOf } from '../../src/core/assembly/book';
+import { defaultLimits } from '@/core/record/checks/limits';
+import { axleOf, isCorner } from '@/core/kernel/places';
+import { JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
+import { buildRoute, type RouteStop } from '@/core/assembly/route/route';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import { show } from '@/core/kernel/units/format';
+import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
 
 /** Everything of a job that has no default worth having. */
 export type JobStart = Pick<JobDocument, 'customer' | 'vehicle'> & {
@@ -176,7 +177,7 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
   const { units = METRIC_SHOP, by = 'Runa', from, route = 'full', most = Infinity, values = {} } = options;
   let at = Date.parse(from);
   const filed: Reading[] = [];
-  for (const stop of buildRoute(job, gate, route)) {
+  for (const stop of buildRoute(workingsOf(job), gate, route)) {
     if (filed.length >= most) break;
     if (stop.status === 'answered') continue;
     at += 40_000;

@@ -1,15 +1,16 @@
+import { inHand, verdictsOf } from '../../tests/support/inHand';
 import fc from 'fast-check';
-import { judge } from '@/core/checks/judge';
-import { limitFault } from '@/core/checks/limits';
-import { say } from '@/core/checks/phrase';
-import type { Verdict } from '@/core/checks/types';
-import { CHECKS, workJob } from '@/core/checks/workJob';
-import { gateStates, shutBecause } from '@/core/gates/gates';
-import { releaseBlockers } from '@/core/gates/release';
-import { standingOf } from '@/core/gates/standing';
-import { pointById } from '@/core/job/points';
-import type { Acceptance, JobDocument, Reading } from '@/core/job/schema';
-import { METRIC_SHOP } from '@/core/units/quantity';
+import { judge } from '@/core/kernel/judge';
+import { limitFault } from '@/core/record/checks/limits';
+import { say } from '@/core/kernel/phrase';
+import type { Verdict } from '@/core/record/checks/types';
+import { CHECKS } from '@/core/assembly/workJob';
+import { gateStates, shutBecause } from '@/core/assembly/gates/gates';
+import { releaseBlockers } from '@/core/assembly/gates/release';
+import { standingOf } from '@/core/assembly/gates/standing';
+import { pointById } from '@/core/assembly/book';
+import type { Acceptance, JobDocument, Reading } from '@/core/document/job';
+import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { fillGate, startJob, type FillOptions } from './builder';
 import { CAIRN, STILE_65, TARN } from './vehicles';
 
@@ -29,7 +30,7 @@ function lifted(after: FillOptions['values'] = {}, before: FillOptions['values']
   });
 }
 const find = (job: JobDocument, check: string, place: string, gate = 'after'): Verdict => {
-  const verdict = workJob(job).find((v) => v.check === check && v.place === place && v.gate === gate);
+  const verdict = verdictsOf(job).find((v) => v.check === check && v.place === place && v.gate === gate);
   if (!verdict) throw new Error(`no verdict ${check} ${place}`);
   return verdict;
 };
@@ -247,10 +248,10 @@ describe('checks, worked by hand', () => {
 
 describe('laws', () => {
   test('every check says what it needs, whether it is safety-critical, what makes it stale', () => {
-    const job = lifted();
+    const w = inHand(lifted());
     for (const check of CHECKS) {
-      for (const place of check.places(job)) {
-        const { required } = check.needs(job, place);
+      for (const place of check.places(w)) {
+        const { required } = check.needs(w, place);
         expect(Object.keys(required).length).toBeGreaterThan(0);
         for (const spot of Object.values(required)) expect(pointById(spot.point)).toBeDefined();
       }
@@ -274,17 +275,17 @@ describe('laws', () => {
       customer: { name: 'x', contact: '' },
       vehicle: CAIRN,
     });
-    for (const v of workJob(empty)) expect(v).toMatchObject({ verdict: 'Not measured', value: null });
+    for (const v of verdictsOf(empty)) expect(v).toMatchObject({ verdict: 'Not measured', value: null });
     expect(find(empty, 'twist', 'vehicle', 'before').missing).toHaveLength(4);
   });
 
   test('a safety-critical part cannot be answered away as not fitted; another part can', () => {
     expect(find(lifted({ hoseFree: 'not-fitted' }), 'brake-hose-slack', 'FL').verdict).toBe('Not measured');
-    expect(releaseBlockers(workJob(lifted({ gapHose: 'not-fitted' }))).map((b) => b.check)).toContain(
+    expect(releaseBlockers(verdictsOf(lifted({ gapHose: 'not-fitted' }))).map((b) => b.check)).toContain(
       'static-gap-hose',
     );
     const none = lifted({ barAngle: 'not-fitted' }, { barAngle: 'not-fitted' });
-    expect(workJob(none).some((v) => v.check === 'sway-bar-neutral')).toBe(false);
+    expect(verdictsOf(none).some((v) => v.check === 'sway-bar-neutral')).toBe(false);
   });
 
   test('a struck reading is as if never read; a superseded one yields; a struck superseder brings it back', () => {
@@ -326,10 +327,10 @@ describe('laws', () => {
     expect(find(changed, 'pedal', 'vehicle').stale).not.toBeNull();
     expect(find(changed, 'lift-against-plan', 'FL').verdict).toBe('Clear');
     expect(find(changed, 'brake-hose-slack', 'FL', 'before').stale).toBeNull();
-    expect(releaseBlockers(workJob(changed)).length).toBeGreaterThan(3);
+    expect(releaseBlockers(verdictsOf(changed)).length).toBeGreaterThan(3);
     const again = fillGate(changed, 'after', { from: '2026-11-03T09:00:00Z' });
     expect(find(again, 'brake-hose-slack', 'FL').verdict).toBe('Clear');
-    expect(releaseBlockers(workJob(again)).map((b) => b.check)).toEqual([
+    expect(releaseBlockers(verdictsOf(again)).map((b) => b.check)).toEqual([
       'line-alignment',
       'line-driveline',
       'line-axle-place',
@@ -348,7 +349,7 @@ describe('laws', () => {
 
   test('release: safety stops cannot be accepted, others for that very figure only', () => {
     const job = lifted({ 'hoseFree.rear.droop': 380, ...both('hubToLip.FL.floor', 562) });
-    const blockers = releaseBlockers(workJob(job));
+    const blockers = releaseBlockers(verdictsOf(job));
     expect(blockers.find((b) => b.check === 'brake-hose-slack')).toMatchObject({ acceptable: false });
     const stop = find(job, 'lift-against-plan', 'FL');
     const accept: Acceptance = {
@@ -360,9 +361,9 @@ describe('laws', () => {
       by: 'Ivo',
       at: '2026-11-03T08:00:00Z',
     };
-    const accepted = releaseBlockers(workJob({ ...job, acceptances: [accept] }));
+    const accepted = releaseBlockers(verdictsOf({ ...job, acceptances: [accept] }));
     expect(accepted.map((b) => `${b.check} ${b.place}`)).not.toContain('lift-against-plan FL');
-    const other = releaseBlockers(workJob({ ...job, acceptances: [{ ...accept, value: accept.value + 1 }] }));
+    const other = releaseBlockers(verdictsOf({ ...job, acceptances: [{ ...accept, value: accept.value + 1 }] }));
     expect(other.map((b) => `${b.check} ${b.place}`)).toContain('lift-against-plan FL');
   });
 
@@ -372,11 +373,11 @@ describe('laws', () => {
       customer: { name: 'x', contact: '' },
       vehicle: CAIRN,
     });
-    expect(shutBecause(start)[0]).toMatch(/readings of the short route/);
+    expect(shutBecause(inHand(start))[0]).toMatch(/readings of the short route/);
     const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z', route: 'short' });
-    expect(shutBecause(read)).toEqual([]);
-    expect(shutBecause({ ...read, job: { ...read.job, gate: 'plan' } })).toHaveLength(2);
-    expect(gateStates(read, workJob(read)).map((g) => g.at)).toEqual([
+    expect(shutBecause(inHand(read))).toEqual([]);
+    expect(shutBecause(inHand({ ...read, job: { ...read.job, gate: 'plan' } }))).toHaveLength(2);
+    expect(gateStates(inHand(read), verdictsOf(read)).map((g) => g.at)).toEqual([
       'passed',
       'current',
       'ahead',
@@ -384,7 +385,7 @@ describe('laws', () => {
       'ahead',
       'ahead',
     ]);
-    expect(standingOf(read, workJob(read)).rank).toBeGreaterThan(2);
+    expect(standingOf(inHand(read), verdictsOf(read)).rank).toBeGreaterThan(2);
   });
 
   test('floor to lip with the loaded radius gives the same lift as hub to lip', () => {

@@ -1,20 +1,21 @@
-import { carrierOf, obstacleKind, type ObstacleKind } from '@/core/clearance/catalogue';
-import { Corner as Wheel } from '@/core/clearance/corner';
-import type { ClearanceObstacle } from '@/core/clearance/problem';
-import { tapedEdge, tapedPoint, type Wheel as Taped } from '@/core/clearance/taped';
-import { leftLock } from '@/core/fit/gaps';
-import { axleOf, cornersOf, type Axle, type Corner } from '@/core/job/places';
-import { fixedHour, GAP_GROUPS, obstaclePoint } from '@/core/job/points/clearancePoints';
-import { JobDocument, type Reading, type ReadingGate } from '@/core/job/schema';
-import { kindOf } from '@/core/linkage/features';
-import { buildRoute } from '@/core/route/route';
+import { workingsOf } from '../../src/core/assembly/book';
+import { carrierOf, obstacleKind, type ObstacleKind } from '@/core/subjects/clearance/engine/catalogue';
+import { Corner as Wheel } from '@/core/subjects/clearance/engine/corner';
+import type { ClearanceObstacle } from '@/core/subjects/clearance/engine/problem';
+import { tapedEdge, tapedPoint, type Wheel as Taped } from '@/core/subjects/clearance/engine/taped';
+import { leftLock } from '@/core/subjects/clearance/fit/gaps';
+import { axleOf, cornersOf, type Axle, type Corner } from '@/core/kernel/places';
+import { fixedHour, GAP_GROUPS, obstaclePoint } from '@/core/subjects/clearance/points';
+import { JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
+import { kindOf } from '@/core/subjects/linkage/features';
+import { buildRoute } from '@/core/assembly/route/route';
 import { spinAxis } from '@/core/suspension/carried';
 import { column, ROW } from '@/core/suspension/figures';
 import { sidesOf } from '@/core/suspension/mirror';
 import type { End, Tyre } from '@/core/suspension/schema';
-import { show } from '@/core/units/format';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import { METRIC_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { show } from '@/core/kernel/units/format';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import { METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
 
 /** What stands round a wheel as it really is: hour, mm from the hub centre, mm out from the mounting face. */
 export interface Shape {
@@ -98,7 +99,7 @@ export function fillClearance(
   const { by = 'Runa', units = METRIC_SHOP, values = {}, skip = [], both = false } = options;
   let at = Date.parse(options.from);
   const filed: Reading[] = [];
-  for (const stop of buildRoute(job, gate, both ? 'clearance-both' : 'clearance')) {
+  for (const stop of buildRoute(workingsOf(job), gate, both ? 'clearance-both' : 'clearance')) {
     const { point, place, state } = stop;
     const taped = obstaclePoint(point.id);
     let value: number | 'not-fitted' | undefined = values[stop.key] ?? values[point.id];

@@ -1,21 +1,26 @@
+import { inHand, verdictsOf } from '../../tests/support/inHand';
+import { BOOK } from '../../src/core/assembly/book';
 import fc from 'fast-check';
-import { mm, say } from '@/core/checks/phrase';
-import { unlockedBy } from '@/core/checks/unlocks';
-import { workJob, worstFirst } from '@/core/checks/workJob';
-import { gateStates, nextGate } from '@/core/gates/gates';
-import { releaseBlockers } from '@/core/gates/release';
-import { Standing, standingOf } from '@/core/gates/standing';
-import { ChangeKind } from '@/core/job/changes';
-import { Figures, spotName, standingReadings, staleBecause, type Figure, type Spot } from '@/core/job/figures';
-import { otherSide } from '@/core/job/places';
-import { isEssential, pointById, POINTS } from '@/core/job/points';
-import { hosePlaces } from '@/core/job/points/point';
-import { GATES, type JobDocument, type Reading } from '@/core/job/schema';
-import { cornerStances, plannedChange, stanceFigures } from '@/core/plan/stance';
-import { buildRoute, minutesLeft, stopKey } from '@/core/route/route';
-import { plausibilityQuestion } from '@/core/route/plausible';
-import { INSTRUMENTS } from '@/core/uncertainty/instruments';
-import { INCH_SHOP, METRIC_SHOP } from '@/core/units/quantity';
+import { mm, say } from '@/core/kernel/phrase';
+import { unlockedBy } from '@/core/assembly/unlocks';
+import { worstFirst } from '@/core/assembly/workJob';
+import { gateStates, nextGate } from '@/core/assembly/gates/gates';
+import { releaseBlockers } from '@/core/assembly/gates/release';
+import { Standing, standingOf } from '@/core/assembly/gates/standing';
+import { ChangeKind } from '@/core/document/changes';
+import { Figures, standingReadings, staleBecause, type Figure, type Spot } from '@/core/record/figures';
+import { spotName } from '@/core/assembly/book';
+import { otherSide } from '@/core/kernel/places';
+import { POINTS } from '@/core/assembly/points';
+import { pointById } from '@/core/assembly/book';
+import { isEssential } from '@/core/record/pointRules';
+import { hosePlaces } from '@/core/subjects/common/where';
+import { GATES, type JobDocument, type Reading } from '@/core/document/job';
+import { cornerStances, plannedChange, stanceFigures } from '@/core/subjects/stance/cornerStances';
+import { buildRoute, minutesLeft, stopKey } from '@/core/assembly/route/route';
+import { plausibilityQuestion } from '@/core/assembly/route/plausible';
+import { INSTRUMENTS } from '@/core/kernel/uncertainty/instruments';
+import { INCH_SHOP, METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { fillGate, startJob } from './builder';
 import { demoJobs } from './jobs';
 import { CAIRN, PACKHORSE, TARN } from './vehicles';
@@ -47,7 +52,7 @@ const reading = (value: number | null, more: Partial<Reading> = {}): Reading => 
 });
 const job = (readings: Reading[], more: Partial<JobDocument> = {}): JobDocument => ({ ...base, readings, ...more });
 const figure = (readings: Reading[], more: Partial<JobDocument> = {}): Figure =>
-  new Figures(job(readings, more)).figure(SPOT);
+  inHand(job(readings, more)).figures.figure(SPOT);
 
 describe('figures', () => {
   test('repeats are averaged, their range is the spread', () => {
@@ -105,7 +110,7 @@ describe('figures', () => {
       ];
       for (const point of POINTS.filter((p) => p.gates.includes('after'))) {
         const r = reading(1, { gate: 'after', point: point.id });
-        expect([kind, point.id, staleBecause(job([r], { changes }), r) !== null]).toEqual([
+        expect([kind, point.id, staleBecause(BOOK, job([r], { changes }), r) !== null]).toEqual([
           kind,
           point.id,
           point.staleOn.includes(kind) || (point.alsoStale?.(base, r) ?? []).includes(kind),
@@ -156,7 +161,7 @@ describe('points', () => {
     if (!radius) throw new Error('no loaded radius');
     const spot = { gate: 'before', place: 'FL', state: 'floor' } as const;
     expect([isEssential(radius, base, spot), isEssential(radius, floor, spot)]).toEqual([false, true]);
-    const ids = (j: JobDocument) => new Set(buildRoute(j, 'before', 'short').map((s) => s.point.id));
+    const ids = (j: JobDocument) => new Set(buildRoute(inHand(j), 'before', 'short').map((s) => s.point.id));
     expect(ids(base)).toContain('hubToLip');
     expect(ids(floor)).toContain('floorToLip');
     expect(ids(floor)).not.toContain('hubToLip');
@@ -175,10 +180,10 @@ describe('points', () => {
 
 describe('route', () => {
   test('an answer takes a stop off the route and its minutes with it; a change puts it back as stale', () => {
-    const empty = buildRoute(base, 'before', 'short');
+    const empty = buildRoute(inHand(base), 'before', 'short');
     expect(empty.every((s) => s.status === 'open')).toBe(true);
     const read = fillGate(base, 'before', { from: '2026-11-01T09:00:00Z', route: 'short', most: 5 });
-    const partly = buildRoute(read, 'before', 'short');
+    const partly = buildRoute(inHand(read), 'before', 'short');
     expect(partly.filter((s) => s.status === 'answered')).toHaveLength(5);
     expect(minutesLeft(partly)).toBeLessThan(minutesLeft(empty));
     const changes = [
@@ -192,12 +197,12 @@ describe('route', () => {
       },
     ];
     expect(
-      buildRoute({ ...read, changes }, 'before', 'short').filter((s) => s.status === 'stale').length,
+      buildRoute(inHand({ ...read, changes }), 'before', 'short').filter((s) => s.status === 'stale').length,
     ).toBeGreaterThan(0);
   });
   test('pressures come before heights, heights before gaps, the second set and torque last on the floor', () => {
     const full = fillGate(base, 'before', { from: '2026-11-01T09:00:00Z' });
-    const order = buildRoute({ ...full, job: { ...full.job, gate: 'after' } }, 'after', 'full')
+    const order = buildRoute(inHand({ ...full, job: { ...full.job, gate: 'after' } }), 'after', 'full')
       .filter((s) => s.state === 'floor')
       .map((s) => `${s.point.id}${s.set}`);
     const first = (id: string) => order.indexOf(id);
@@ -216,7 +221,7 @@ describe('route', () => {
 
 describe('questions about unlikely values', () => {
   const ask = (value: number, spot: Spot = SPOT, j: JobDocument = base) => {
-    const question = plausibilityQuestion(j, spot, value);
+    const question = plausibilityQuestion(inHand(j), spot, value);
     return question && say(question, METRIC_SHOP);
   };
   test.each([
@@ -243,7 +248,10 @@ describe('questions about unlikely values', () => {
     fc.assert(
       fc.property(fc.double({ noNaN: true, min: -1e6, max: 1e6 }), fc.constantFrom(...POINTS), (value, point) => {
         const [where] = point.where(base);
-        return !where || plausibilityQuestion(base, { gate: 'before', point: point.id, ...where }, value) !== undefined;
+        return (
+          !where ||
+          plausibilityQuestion(inHand(base), { gate: 'before', point: point.id, ...where }, value) !== undefined
+        );
       }),
     );
   });
@@ -254,15 +262,15 @@ describe('stance and plan', () => {
     const read = fillGate({ ...base, plan: { ...base.plan, liftFront: 65, liftRear: 50 } }, 'before', {
       from: '2026-11-01T09:00:00Z',
     });
-    expect(cornerStances(read).map((c) => [c.before?.value, c.plan, c.after])).toEqual([
+    expect(cornerStances(inHand(read)).map((c) => [c.before?.value, c.plan, c.after])).toEqual([
       [473, 538, null],
       [473, 538, null],
       [494, 544, null],
       [494, 544, null],
     ]);
     const done = fillGate({ ...read, job: { ...read.job, gate: 'after' } }, 'after', { from: '2026-11-02T09:00:00Z' });
-    expect(cornerStances(done)[0]?.rise?.value).toBeCloseTo(65.5, 9);
-    expect(cornerStances(done)[0]?.rise?.U).toBeGreaterThan(4);
+    expect(cornerStances(inHand(done))[0]?.rise?.value).toBeCloseTo(65.5, 9);
+    expect(cornerStances(inHand(done))[0]?.rise?.U).toBeGreaterThan(4);
   });
   test('stance figures need all four', () => {
     expect(stanceFigures(base, [473, 473, 494, null])).toBeNull();
@@ -286,7 +294,7 @@ describe('stance and plan', () => {
 describe('gates, the Yard and the order of things', () => {
   const jobs = demoJobs();
   test('the demo shows every verdict, both units, and a job at every gate', () => {
-    const verdicts = new Set(jobs.flatMap((j) => workJob(j).map((v) => v.verdict)));
+    const verdicts = new Set(jobs.flatMap((j) => verdictsOf(j).map((v) => v.verdict)));
     expect(verdicts).toEqual(new Set(['Clear', 'Watch', 'Stop', 'Not measured']));
     expect(new Set(jobs.map((j) => j.job.gate))).toEqual(new Set(GATES));
     const units = new Set(jobs.flatMap((j) => j.readings.map((r) => r.unit)));
@@ -297,7 +305,7 @@ describe('gates, the Yard and the order of things', () => {
   });
   test('every standing is well formed and says something', () => {
     for (const j of jobs) {
-      const standing = standingOf(j, workJob(j));
+      const standing = standingOf(inHand(j), verdictsOf(j));
       expect(Standing.safeParse(standing).success).toBe(true);
       expect(say(standing.headline, INCH_SHOP).length).toBeGreaterThan(5);
     }
@@ -305,14 +313,16 @@ describe('gates, the Yard and the order of things', () => {
   test('a released job has nothing in the way, and its gates are all passed', () => {
     const released = jobs.find((j) => j.job.state === 'released');
     if (!released) throw new Error('no released job');
-    expect(releaseBlockers(workJob(released))).toEqual([]);
-    expect(gateStates(released, workJob(released)).every((g) => g.at === 'passed' && g.arm === 'raised')).toBe(true);
+    expect(releaseBlockers(verdictsOf(released))).toEqual([]);
+    expect(
+      gateStates(inHand(released), verdictsOf(released)).every((g) => g.at === 'passed' && g.arm === 'raised'),
+    ).toBe(true);
     expect(nextGate('release')).toBeNull();
     expect(nextGate('intake')).toBe('before');
   });
   test('worst first, and safety first among equals', () => {
     for (const j of jobs) {
-      const order = workJob(j);
+      const order = verdictsOf(j);
       expect(worstFirst(order)).toEqual(order);
       const clear = order.findIndex((v) => v.verdict === 'Clear');
       const lastStop = order.findLastIndex((v) => v.verdict === 'Stop');
@@ -320,12 +330,15 @@ describe('gates, the Yard and the order of things', () => {
     }
   });
   test('a reading unlocks exactly the checks that need it', () => {
-    const verdicts = workJob(base);
-    const ids = unlockedBy(base, verdicts, { gate: 'before', point: 'hoseFree', place: 'rear', state: 'droop' }).map(
-      (v) => `${v.check} ${v.gate} ${v.place}`,
-    );
+    const verdicts = verdictsOf(base);
+    const ids = unlockedBy(inHand(base), verdicts, {
+      gate: 'before',
+      point: 'hoseFree',
+      place: 'rear',
+      state: 'droop',
+    }).map((v) => `${v.check} ${v.gate} ${v.place}`);
     expect(ids).toEqual(['brake-hose-slack before rear']);
-    const height = unlockedBy(base, verdicts, SPOT).map((v) => v.check);
+    const height = unlockedBy(inHand(base), verdicts, SPOT).map((v) => v.check);
     expect(height).toEqual(expect.arrayContaining(['twist', 'left-right', 'lift-against-plan', 'rake']));
     expect(height).not.toContain('brake-hose-slack');
   });

@@ -1,16 +1,16 @@
+import { inHand, verdictsOf } from '../../tests/support/inHand';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { workJob } from '@/core/checks/workJob';
-import { jobFileJsonSchema, readJobFile } from '@/core/formats/jobFile';
-import { readingsCsv } from '@/core/formats/readingsCsv';
-import { buildRoute, minutesLeft } from '@/core/route/route';
-import { plausibilityQuestion } from '@/core/route/plausible';
-import { makeSheet } from '@/core/sheet/sheet';
-import { INCH_SHOP, METRIC_SHOP } from '@/core/units/quantity';
+import { jobFileJsonSchema, readJobFile } from '@/core/assembly/formats/jobFile';
+import { readingsCsv } from '@/core/assembly/formats/readingsCsv';
+import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
+import { plausibilityQuestion } from '@/core/assembly/route/plausible';
+import { makeSheet } from '@/core/assembly/sheet/sheet';
+import { INCH_SHOP, METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { demoJobs } from './jobs';
 
 const jobs = demoJobs();
@@ -89,7 +89,7 @@ describe('npm run check', () => {
     const told = JSON.parse(
       execFileSync(process.execPath, ['--import', 'tsx', 'scripts/check.ts', file], { encoding: 'utf8' }),
     );
-    const worked = workJob(rescue);
+    const worked = verdictsOf(rescue);
     expect(told.verdicts).toHaveLength(worked.length);
     expect(told.verdicts.map((v: { value: number | null }) => v.value)).toEqual(worked.map((v) => v.value));
     expect(Object.keys(told.verdicts[0])).toEqual(
@@ -119,8 +119,8 @@ describe('npm run check', () => {
 describe('route, question and sheet', () => {
   test('the short route is part of the full one, once round within each state', () => {
     for (const gate of ['before', 'after'] as const) {
-      const full = buildRoute(rescue, gate, 'full').map((s) => s.key);
-      const short = buildRoute(rescue, gate, 'short');
+      const full = buildRoute(inHand(rescue), gate, 'full').map((s) => s.key);
+      const short = buildRoute(inHand(rescue), gate, 'short');
       expect(new Set(full).size).toBe(full.length);
       for (const stop of short) expect(full).toContain(stop.key);
       const states = short.map((s) => s.state);
@@ -131,24 +131,24 @@ describe('route, question and sheet', () => {
   test('After offers what was measured Before, and not what was not fitted', () => {
     const farrier = jobs.find((j) => j.job.number === 'HG-0143');
     if (!farrier) throw new Error('no farrier');
-    const points = buildRoute(farrier, 'after', 'full').map((s) => s.point.id);
+    const points = buildRoute(inHand(farrier), 'after', 'full').map((s) => s.point.id);
     expect(points).not.toContain('barAngle');
     expect(points).toContain('tyreToBody');
   });
   test('one loaded radius out is asked about, the expected is not', () => {
     const spot = { gate: 'before', point: 'hubToLip', place: 'FL', state: 'floor' } as const;
     const fresh = { ...rescue, readings: [] };
-    expect(plausibilityQuestion(fresh, spot, 876)?.[0]).toContain('one loaded radius high');
-    expect(plausibilityQuestion(fresh, spot, 473)).toBeNull();
-    expect(plausibilityQuestion(fresh, spot, 40)?.[0]).toContain('Expected between');
-    expect(plausibilityQuestion(rescue, { ...spot, gate: 'after' }, 620)).not.toBeNull();
+    expect(plausibilityQuestion(inHand(fresh), spot, 876)?.[0]).toContain('one loaded radius high');
+    expect(plausibilityQuestion(inHand(fresh), spot, 473)).toBeNull();
+    expect(plausibilityQuestion(inHand(fresh), spot, 40)?.[0]).toContain('Expected between');
+    expect(plausibilityQuestion(inHand(rescue), { ...spot, gate: 'after' }, 620)).not.toBeNull();
   });
   test('the sheet says the figures of the checks, in the wanted units', () => {
-    const inch = makeSheet(rescue, INCH_SHOP, (iso) => iso);
-    const metric = makeSheet(rescue, METRIC_SHOP, (iso) => iso);
+    const inch = makeSheet(inHand(rescue), INCH_SHOP, (iso) => iso);
+    const metric = makeSheet(inHand(rescue), METRIC_SHOP, (iso) => iso);
     expect(inch.heights[0]).toMatchObject({ name: 'Front left', before: '18 5/8 in' });
     expect(metric.heights[0]?.before).toBe('473 mm');
     expect(metric.open.map((o) => o.why).join()).toContain('Brake hose slack');
-    expect(metric.verdicts.length).toBe(workJob(rescue).filter((v) => v.gate === 'after').length);
+    expect(metric.verdicts.length).toBe(verdictsOf(rescue).filter((v) => v.gate === 'after').length);
   });
 });

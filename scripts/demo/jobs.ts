@@ -1,5 +1,5 @@
-import { JobDocument } from '@/core/job/schema';
-import { INCH_SHOP } from '@/core/units/quantity';
+import { JobDocument } from '@/core/document/job';
+import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import { addReading, fillGate, startJob } from './builder';
 import { cutBack, fillClearance, frontShapes, gapValues, lockValues, rearShapes } from './clearance';
 import { fillLinkage, gaugeValues, trueEnd } from './linkage';

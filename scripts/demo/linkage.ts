@@ -1,18 +1,19 @@
-import { featureById, pathIn, sideOfCorner, valueIn } from '@/core/linkage/features';
-import { gaugesOf } from '@/core/linkage/calibrate';
-import { distance } from '@/core/geometry/point';
-import { hubLine } from '@/core/linkage/assemble';
-import { placed, templateFor } from '@/core/linkage/templates';
-import { axleOf, isCorner, type Axle } from '@/core/job/places';
-import { JobDocument, type Reading } from '@/core/job/schema';
-import { buildRoute } from '@/core/route/route';
+import { workingsOf } from '../../src/core/assembly/book';
+import { featureById, pathIn, sideOfCorner, valueIn } from '@/core/subjects/linkage/features';
+import { gaugesOf } from '@/core/subjects/linkage/calibrate';
+import { distance } from '@/core/kernel/geometry/point';
+import { hubLine } from '@/core/subjects/linkage/assemble';
+import { placed, templateFor } from '@/core/subjects/linkage/templates';
+import { axleOf, isCorner, type Axle } from '@/core/kernel/places';
+import { JobDocument, type Reading } from '@/core/document/job';
+import { buildRoute } from '@/core/assembly/route/route';
 import { sidesOf } from '@/core/suspension/mirror';
 import { ROW } from '@/core/suspension/figures';
 import { linkageOf } from '@/core/suspension/linkage';
 import type { End } from '@/core/suspension/schema';
-import { show } from '@/core/units/format';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import { METRIC_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { show } from '@/core/kernel/units/format';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import { METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
 
 /** The vehicle as it really is, which a made-up technician then measures: its template, a few points elsewhere. */
 export function trueEnd(job: JobDocument, axle: Axle, change: (end: End) => void = () => {}): End {
@@ -40,7 +41,7 @@ export function fillLinkage(job: JobDocument, truth: Partial<Record<Axle, End>>,
   const { units = METRIC_SHOP, by = 'Runa', both = false, wrong = {}, only } = options;
   let at = Date.parse(options.from);
   const filed: Reading[] = [];
-  for (const stop of buildRoute(job, 'before', both ? 'linkage-both' : 'linkage')) {
+  for (const stop of buildRoute(workingsOf(job), 'before', both ? 'linkage-both' : 'linkage')) {
     const axle = isCorner(stop.place) ? axleOf(stop.place) : (stop.place as Axle);
     const end = truth[axle];
     const side = isCorner(stop.place) ? sideOfCorner(stop.place) : 'left';

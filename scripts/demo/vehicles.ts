@@ -1,6 +1,6 @@
-import type { Kit, Vehicle } from '@/core/job/schema';
-import { DEFAULT_STOCK, type FitStock } from '@/core/fit/rules';
-import type { Fitment } from '@/core/tyre/fitment';
+import type { Kit, Vehicle } from '@/core/document/job';
+import { DEFAULT_STOCK, type FitStock } from '@/core/document/fitRules';
+import type { Fitment } from '@/core/document/fitment';
 
 /** The invented vehicles and kits of the demo shop. */
 export const TARN: Vehicle = {

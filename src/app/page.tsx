@@ -4,7 +4,7 @@ import { askedFor, type SearchParams } from '@/server/asked';
 import { isDemo } from '@/server/env';
 import { peopleHere } from '@/server/people/device';
 import { currentMember } from '@/server/session';
-import { DISCLAIMER } from '@/core/sheet/words';
+import { DISCLAIMER } from '@/core/assembly/sheet/words';
 import { SignIn } from '@/ui/SignIn';
 import { Brand } from '@/ui/Brand';
 

@@ -1,6 +1,6 @@
 import 'server-only';
 import { sql } from 'drizzle-orm';
-import { INCH_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { INCH_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
 import { shops } from '@/db/schema/shops';
 import { note } from './audit';
 import { atDoor, inShop } from './database';

@@ -1,9 +1,9 @@
 import 'server-only';
 import { z } from 'zod';
 import { LRUCache } from 'lru-cache';
-import { CORE_VERSION } from '@/core/checks/workJob';
-import { whenFull, whenShort } from '@/core/time/when';
-import { sealed } from '@/core/sheet/signed';
+import { CORE_VERSION } from '@/core/assembly/workJob';
+import { whenFull, whenShort } from '@/core/kernel/time/when';
+import { sealed } from '@/core/assembly/sheet/signed';
 import { note } from './audit';
 import { inShop } from './database';
 import { download } from './download';

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { cookies, headers } from 'next/headers';
 import { forbidden, redirect } from 'next/navigation';
 import { cache } from 'react';
-import { INCH_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { INCH_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
 import { note, type Audited } from './audit';
 import { mayEnter, type Place } from './access/rules';
 import { refuse } from './answer';

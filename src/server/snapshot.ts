@@ -1,10 +1,10 @@
 import 'server-only';
-import type { Verdict } from '@/core/checks/types';
-import type { SweptCorners } from '@/core/fit/assessed';
-import type { FitStock } from '@/core/fit/rules';
-import type { JobDocument } from '@/core/job/schema';
-import type { Sheet } from '@/core/sheet/sheet';
-import { readSignedSheet } from '@/core/sheet/signed';
+import type { Verdict } from '@/core/record/checks/types';
+import type { SweptCorners } from '@/core/subjects/clearance/fit/assessed';
+import type { FitStock } from '@/core/document/fitRules';
+import type { JobDocument } from '@/core/document/job';
+import type { Sheet } from '@/core/assembly/sheet/sheet';
+import { readSignedSheet } from '@/core/assembly/sheet/signed';
 import { signedSheetOf } from '@/db/queries/filed';
 import { shopFit } from '@/db/queries/fitSettings';
 import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';

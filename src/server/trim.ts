@@ -1,8 +1,9 @@
+import { workingsOf } from '@/core/assembly/book';
 import 'server-only';
-import { obstaclesOf } from '@/core/fit/obstacles';
-import { CORNERS, type Corner } from '@/core/job/places';
-import type { JobDocument } from '@/core/job/schema';
-import { CORE_VERSION } from '@/core/checks/workJob';
+import { obstaclesOf } from '@/core/subjects/clearance/fit/obstacles';
+import { CORNERS, type Corner } from '@/core/kernel/places';
+import type { JobDocument } from '@/core/document/job';
+import { CORE_VERSION } from '@/core/assembly/workJob';
 import { LRUCache } from 'lru-cache';
 import type { Snapshot } from './snapshot';
 import type { Owner } from './threads/fairQueue';
@@ -10,15 +11,17 @@ import { paperPool } from './threads/pools';
 import type { TrimAnswer } from './threads/trimOf';
 
 /** What could be cut at each corner, by what is known of it. */
-export const trimmable = (job: JobDocument): Record<Corner, { id: string; name: string }[]> =>
-  Object.fromEntries(
+export function trimmable(job: JobDocument): Record<Corner, { id: string; name: string }[]> {
+  const w = workingsOf(job);
+  return Object.fromEntries(
     CORNERS.map((corner) => [
       corner,
-      obstaclesOf(job, corner)
+      obstaclesOf(w, corner)
         .known.filter((o) => o.gives === 'trim')
         .map(({ id, name }) => ({ id, name })),
     ]),
   ) as Record<Corner, { id: string; name: string }[]>;
+}
 
 /** Outlines cut lately, or under way: one is taken out as paper, drawing and cutter's file, and swept for once. */
 const cut = new LRUCache<string, Promise<TrimAnswer>>({ max: 60, ttl: 10 * 60_000 });

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import type { Verdict } from '@/core/checks/types';
+import type { Verdict } from '@/core/record/checks/types';
 import { acceptStop } from '@/server/actions/job';
 import { useAsk } from './room/useAsk';
 

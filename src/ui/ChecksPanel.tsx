@@ -2,12 +2,12 @@
 
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
-import type { Verdict } from '@/core/checks/types';
-import { RULE_WORDS } from '@/core/checks/decisionRule';
-import { blocksUnread } from '@/core/checks/workJob';
-import { CHANGE_NAME } from '@/core/job/changes';
-import { PLACE_NAME } from '@/core/job/places';
-import { K } from '@/core/uncertainty/propagate';
+import type { Verdict } from '@/core/record/checks/types';
+import { RULE_WORDS } from '@/core/kernel/decisionRule';
+import { blocksUnread } from '@/core/assembly/workJob';
+import { CHANGE_NAME } from '@/core/document/changes';
+import { PLACE_NAME } from '@/core/kernel/places';
+import { K } from '@/core/kernel/uncertainty/propagate';
 import { Arm, verdictInk } from './drawings/Arm';
 import { AcceptStop } from './AcceptStop';
 import { Figure, PlusMinus, Words } from './Figure';

@@ -1,8 +1,8 @@
 'use client';
 
-import { shownValue, type Phrase } from '@/core/checks/phrase';
-import { show, showUncertainty } from '@/core/units/format';
-import type { Quantity } from '@/core/units/quantity';
+import { shownValue, type Phrase } from '@/core/kernel/phrase';
+import { show, showUncertainty } from '@/core/kernel/units/format';
+import type { Quantity } from '@/core/kernel/units/quantity';
 import { useUnits } from './Units';
 
 /** One figure in the units in use; an inch fraction is set raised and lowered and read out in full. */

@@ -1,8 +1,8 @@
 'use client';
 
 import { usePathname } from 'next/navigation';
-import type { GateState } from '@/core/gates/gates';
-import { GATE_TITLE } from '@/core/gates/titles';
+import type { GateState } from '@/core/assembly/gates/gates';
+import { GATE_TITLE } from '@/core/document/gateTitles';
 import { RoomLink } from './room/RoomLink';
 
 /** Six posts with arms: the only navigation of a job. The gate looked at is wide and tells its open count. */

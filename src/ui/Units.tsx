@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useContext, type ReactNode } from 'react';
-import { INCH_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { INCH_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
 
 const Units = createContext<UnitChoice>(INCH_SHOP);
 

@@ -1,7 +1,7 @@
-import type { Verdict } from '@/core/checks/types';
-import { PLACE_NAME, type Corner } from '@/core/job/places';
-import type { Vehicle } from '@/core/job/schema';
-import type { CornerStance } from '@/core/plan/stance';
+import type { Verdict } from '@/core/record/checks/types';
+import { PLACE_NAME, type Corner } from '@/core/kernel/places';
+import type { Vehicle } from '@/core/document/job';
+import type { CornerStance } from '@/core/subjects/stance/cornerStances';
 import { Arm } from './drawings/Arm';
 import { VehicleFront } from './drawings/VehicleFront';
 import { VehicleSide } from './drawings/VehicleSide';

@@ -1,8 +1,9 @@
+import { workingsOf } from '@/core/assembly/book';
 import { demoJobs } from '../../scripts/demo/jobs';
-import { DEFAULT_STOCK, type FitStock } from '@/core/fit/rules';
-import { sweptCorners } from '@/core/fit/assessed';
-import { RING } from '@/core/clearance/ring';
-import type { JobDocument } from '@/core/job/schema';
+import { DEFAULT_STOCK, type FitStock } from '@/core/document/fitRules';
+import { sweptCorners } from '@/core/subjects/clearance/fit/assessed';
+import { RING } from '@/core/subjects/clearance/engine/ring';
+import type { JobDocument } from '@/core/document/job';
 import { assessCorner, findFits, sweepForChecks } from './clearanceApi';
 
 const jobs = demoJobs();
@@ -126,7 +127,7 @@ describe('the checks’ sweeps in the worker', () => {
   test('come to what the checks sweep themselves, the corners asked for and no other', async () => {
     const answer = await sweepForChecks({ job: rescue, corners: ['FL', 'RL'] }, never);
     if (!answer.ok) throw new Error(answer.reason);
-    expect(answer.swept).toEqual(sweptCorners(rescue, ['FL', 'RL']));
+    expect(answer.swept).toEqual(sweptCorners(workingsOf(rescue), ['FL', 'RL']));
     expect(Object.keys(answer.swept)).toContain('FL');
     expect(answer.swept).not.toHaveProperty('FR');
   });

@@ -1,16 +1,17 @@
-import type { Candidate, FinderLists } from '@/core/clearance/fitFinder';
-import { frontOf, refusals, smallestLift } from '@/core/clearance/fitFront';
-import { GradeName } from '@/core/clearance/poses';
-import type { ObstacleResult } from '@/core/clearance/problem';
-import { sweptCorners, type SweptCorners } from '@/core/fit/assessed';
-import { listsOf, type AskedFor } from '@/core/fit/finderLists';
-import { fittedBefore } from '@/core/fit/fitted';
-import { finderOf, finderSweeps, weighing } from '@/core/fit/weigh';
-import { FitStock } from '@/core/fit/rules';
-import { AXLES, CORNERS, type Axle, type Corner } from '@/core/job/places';
-import { JobDocument } from '@/core/job/schema';
-import { Stage } from '@/core/linkage/stages';
-import { Fitment } from '@/core/tyre/fitment';
+import { workingsOf } from '@/core/assembly/book';
+import type { Candidate, FinderLists } from '@/core/subjects/clearance/engine/fitFinder';
+import { frontOf, refusals, smallestLift } from '@/core/subjects/clearance/engine/fitFront';
+import { GradeName } from '@/core/subjects/clearance/engine/poses';
+import type { ObstacleResult } from '@/core/subjects/clearance/engine/problem';
+import { sweptCorners, type SweptCorners } from '@/core/subjects/clearance/fit/assessed';
+import { listsOf, type AskedFor } from '@/core/subjects/clearance/fit/finderLists';
+import { fittedBefore } from '@/core/subjects/clearance/fit/fitted';
+import { finderOf, finderSweeps, weighing } from '@/core/subjects/clearance/fit/weigh';
+import { FitStock } from '@/core/document/fitRules';
+import { AXLES, CORNERS, type Axle, type Corner } from '@/core/kernel/places';
+import { JobDocument } from '@/core/document/job';
+import { Stage } from '@/core/subjects/linkage/stages';
+import { Fitment } from '@/core/document/fitment';
 import { z } from 'zod';
 import { inBatches } from './inBatches';
 
@@ -73,11 +74,12 @@ export async function sweepForChecks(asked: unknown, stopped: () => boolean): Pr
   const read = ChecksAsk.safeParse(asked);
   if (!read.success) return { ok: false, reason: bad(read.error) };
   const swept: SweptCorners = {};
+  const w = workingsOf(read.data.job);
   for (const corner of read.data.corners) {
     // Whatever came in meanwhile is heard first.
     await new Promise((heard) => setTimeout(heard));
     if (stopped()) return { ok: false, reason: 'stopped' };
-    Object.assign(swept, sweptCorners(read.data.job, [corner]));
+    Object.assign(swept, sweptCorners(w, [corner]));
   }
   return { ok: true, swept };
 }
@@ -96,7 +98,7 @@ export async function assessCorner(
   const read = AssessAsk.safeParse(asked);
   if (!read.success) return { ok: false, reason: bad(read.error) };
   const { job, corner, stage, grade, fitment } = read.data;
-  const set = weighing(job, corner, stage, fitment, grade ?? undefined);
+  const set = weighing(workingsOf(job), corner, stage, fitment, grade ?? undefined);
   if (!set.ok) return { ok: false, reason: 'not enough is measured yet', needs: set.needs };
   const { sweep, ring, judging, finish } = set.weighing;
   // They take about as long, each.
@@ -121,9 +123,10 @@ export async function findFits(
   const read = FindAsk.safeParse(asked);
   if (!read.success) return { ok: false, reason: bad(read.error) };
   const { job, axle, stock, lifts } = read.data;
-  const { asked: at, ...lists } = listsOf(stock, job.fitments.asked, axle, fittedBefore(job, axle));
+  const w = workingsOf(job);
+  const { asked: at, ...lists } = listsOf(stock, job.fitments.asked, axle, fittedBefore(w, axle));
   const set = finderSweeps(
-    job,
+    w,
     axle,
     lifts,
     lists.stops.map((s) => s.extra),
@@ -139,7 +142,7 @@ export async function findFits(
     const part = (share: number) => progress?.((0.8 * (i + share)) / (2 * all.length));
     if (!(await inBatches(work, { progress: part, stopped, batch }))) return { ok: false, reason: 'stopped' };
   }
-  const { finder, lifts: ready } = finderOf(job, axle, set.sweeps, lists);
+  const { finder, lifts: ready } = finderOf(w, axle, set.sweeps, lists);
   if (!(await inBatches(finder, { progress: (s) => progress?.(0.8 + 0.2 * s), stopped, batch: 250 })))
     return { ok: false, reason: 'stopped' };
   const names: Record<string, string> = {};

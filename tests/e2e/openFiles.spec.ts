@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { JobDocument } from '../../src/core/job/schema';
+import { JobDocument } from '../../src/core/document/job';
 import { book, inHand, openGate, signedIn } from './support/shop';
 
 test('a job leaves as a file, comes back marked as brought in, and the check command gives the figures of the screen', async ({

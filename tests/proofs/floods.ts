@@ -1,3 +1,4 @@
+import { workingsOf } from '../../src/core/assembly/book';
 // npm run prove:floods [short]: figures out of all proportion, a limit changed over many open jobs, PDFs without end.
 // Everybody else goes on, and nothing grows.
 import path from 'node:path';
@@ -5,9 +6,10 @@ import { Worker } from 'node:worker_threads';
 import { sql } from 'drizzle-orm';
 import { build } from 'esbuild';
 import { demoJobs } from '../../scripts/demo/jobs';
-import { hardBounds, pointById } from '@/core/job/points';
-import { makeSheet } from '@/core/sheet/sheet';
-import { METRIC_SHOP } from '@/core/units/quantity';
+import { pointById } from '@/core/assembly/book';
+import { hardBounds } from '@/core/record/pointRules';
+import { makeSheet } from '@/core/assembly/sheet/sheet';
+import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { Pool } from '@/server/threads/pool';
 import type { PaperApi } from '@/server/threads/paper';
 import { entry, reading } from '../support/entries';
@@ -186,7 +188,7 @@ await prove('floods', async (check) => {
       life: Infinity,
     });
     const [job] = demoJobs();
-    const whole = job && makeSheet(job, METRIC_SHOP, (iso) => iso);
+    const whole = job && makeSheet(workingsOf(job), METRIC_SHOP, (iso) => iso);
     if (!whole) throw new Error('no sheet');
     const sheet = { ...whole, verdicts: [], readings: [], open: [], changes: [], cautions: [], heights: [] };
     const draft = () =>

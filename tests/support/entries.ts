@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { ReadingBody } from '@/core/filing/entry';
-import { INCH_SHOP } from '@/core/units/quantity';
+import type { ReadingBody } from '@/core/record/filing/entry';
+import { INCH_SHOP } from '@/core/kernel/units/quantity';
 
 /** A good reading of the front left height, 18 9/16 in. */
 export const reading = (more: Partial<ReadingBody> = {}): ReadingBody => ({

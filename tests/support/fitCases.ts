@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { fitOf, fitProblem, readFitFile } from '@/core/clearance/fitFile';
-import type { Cure, Problem } from '@/core/clearance/problem';
+import { fitOf, fitProblem, readFitFile } from '@/core/subjects/clearance/engine/fitFile';
+import type { Cure, Problem } from '@/core/subjects/clearance/engine/problem';
 import { sidesOf } from '@/core/suspension/mirror';
 import type { BeamSide, End, WishboneSide } from '@/core/suspension/schema';
 

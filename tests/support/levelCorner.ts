@@ -1,5 +1,5 @@
-import type { KnownLimits, ClearanceObstacle, Problem } from '@/core/clearance/problem';
-import { DEFAULT_RULES } from '@/core/clearance/poses';
+import type { KnownLimits, ClearanceObstacle, Problem } from '@/core/subjects/clearance/engine/problem';
+import { DEFAULT_RULES } from '@/core/subjects/clearance/engine/poses';
 import type { WishboneEnd } from '@/core/suspension/schema';
 
 /**

@@ -1,6 +1,6 @@
-import type { Verdict } from '@/core/checks/types';
-import { workJob } from '@/core/checks/workJob';
-import type { Change, JobDocument, Vehicle } from '@/core/job/schema';
+import type { Verdict } from '@/core/record/checks/types';
+import { workJob } from '@/core/assembly/workJob';
+import type { Change, JobDocument, Vehicle } from '@/core/document/job';
 import { fillGate, startJob, type FillOptions } from '../../scripts/demo/builder';
 import { CAIRN, STILE_65 } from '../../scripts/demo/vehicles';
 

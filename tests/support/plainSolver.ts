@@ -1,5 +1,5 @@
-import type { Vec3 } from '../../src/core/geometry/point';
-import { angleBetween, cross, DEG, distance, dot, length, minus, unit } from '../../src/core/geometry/point';
+import type { Vec3 } from '../../src/core/kernel/geometry/point';
+import { angleBetween, cross, DEG, distance, dot, length, minus, unit } from '../../src/core/kernel/geometry/point';
 import { sidesOf } from '../../src/core/suspension/mirror';
 import type {
   BeamEnd,

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { INCH_SHOP } from '@/core/units/quantity';
+import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import { connect } from '@/db/client';
 import { loadJob } from '@/db/queries/jobs';
 import { user } from '@/db/schema/auth';

@@ -4,7 +4,7 @@ import { AUDITED } from '@/server/audit';
 import { peopleOf } from '@/server/people/membership';
 import { requireMember } from '@/server/session';
 import { auditOf } from '@/server/shopView';
-import { whenFull } from '@/core/time/when';
+import { whenFull } from '@/core/kernel/time/when';
 import { Frame } from '@/ui/Frame';
 import { AuditTable } from '@/ui/people/AuditTable';
 

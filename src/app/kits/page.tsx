@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Patch, patchName } from '@/core/linkage/patches';
+import { Patch } from '@/core/document/patch';
+import { patchName } from '@/core/subjects/linkage/patches';
 import { mayDo } from '@/server/access/rules';
 import { requireMember } from '@/server/session';
 import { kitsOf } from '@/server/shopView';

@@ -1,9 +1,9 @@
-import { RULE_WORDS, tighter } from '@/core/checks/decisionRule';
-import { LIMIT_FIGURES, LIMIT_KEYS, rulesFor } from '@/core/checks/limits';
-import { exactText, show } from '@/core/units/format';
+import { RULE_WORDS, tighter } from '@/core/kernel/decisionRule';
+import { LIMIT_FIGURES, LIMIT_KEYS, rulesFor } from '@/core/record/checks/limits';
+import { exactText, show } from '@/core/kernel/units/format';
 import { requireMember } from '@/server/session';
 import { limitsOf } from '@/server/shopView';
-import { whenShort } from '@/core/time/when';
+import { whenShort } from '@/core/kernel/time/when';
 import { Frame } from '@/ui/Frame';
 import { LimitRow } from '@/ui/shop/LimitRow';
 

@@ -1,6 +1,6 @@
-import { stockCsv } from '@/core/formats/stockCsv';
-import { exactText } from '@/core/units/format';
-import { whenShort } from '@/core/time/when';
+import { stockCsv } from '@/core/assembly/formats/stockCsv';
+import { exactText } from '@/core/kernel/units/format';
+import { whenShort } from '@/core/kernel/time/when';
 import { requireMember } from '@/server/session';
 import { fitOf } from '@/server/shopView';
 import { Frame } from '@/ui/Frame';

@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import { GateName } from '@/core/job/schema';
+import { GateName } from '@/core/document/job';
 import { askedFor, type SearchParams } from '@/server/asked';
 import { requireMember } from '@/server/session';
 import { yardPage } from '@/server/shopView';
-import { weekday, whenShort } from '@/core/time/when';
+import { weekday, whenShort } from '@/core/kernel/time/when';
 import { KeepPage } from '@/ui/device/KeepPage';
 import { Frame } from '@/ui/Frame';
 import { YardFilters } from '@/ui/yard/YardFilters';

@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { demoJobs } from '../../../scripts/demo/jobs';
-import { workJob } from '../checks/workJob';
-import { readJobFile } from '../formats/jobFile';
-import { JOB_VERSION } from '../job/schema';
-import { canonicalText, readSignedSheet } from '../sheet/signed';
+import { workJob } from '../assembly/workJob';
+import { readJobFile } from '../assembly/formats/jobFile';
+import { JOB_VERSION } from './job';
+import { canonicalText, readSignedSheet } from '../assembly/sheet/signed';
 import { MIGRATORS } from './migrators';
 import { keptJob, readJob } from './readJob';
 

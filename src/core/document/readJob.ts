@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { JOB_VERSION, JobDocument } from '../job/schema';
+import { JOB_VERSION, JobDocument } from './job';
 import { MIGRATORS, type Written } from './migrators';
 
 export type ReadDocument =

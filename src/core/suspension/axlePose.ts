@@ -1,5 +1,5 @@
-import type { Frame } from '../geometry/frame';
-import type { Vec3 } from '../geometry/point';
+import type { Frame } from '../kernel/geometry/frame';
+import type { Vec3 } from '../kernel/geometry/point';
 import { Work, type Residual } from './residuals';
 
 /**

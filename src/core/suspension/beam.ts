@@ -1,5 +1,5 @@
-import { Frame } from '../geometry/frame';
-import { cross, DEG, distance, minus, Point, unit, type Vec3 } from '../geometry/point';
+import { Frame } from '../kernel/geometry/frame';
+import { cross, DEG, distance, minus, Point, unit, type Vec3 } from '../kernel/geometry/point';
 import { AxlePose } from './axlePose';
 import { AT_AXLE } from './figures';
 import { linkRow, leafRows, radiusArmRows, type Residual } from './residuals';

@@ -1,6 +1,6 @@
-import { closeCircle, sideOf } from '../geometry/circle';
-import { Frame } from '../geometry/frame';
-import { along, DEG, distance, dot, length, minus, Point, unit, type Vec3 } from '../geometry/point';
+import { closeCircle, sideOf } from '../kernel/geometry/circle';
+import { Frame } from '../kernel/geometry/frame';
+import { along, DEG, distance, dot, length, minus, Point, unit, type Vec3 } from '../kernel/geometry/point';
 import { CarriedSide } from './carried';
 import type { BeamSide, BeamSteering, SideName } from './schema';
 import type { Unreachable } from './unreachable';

@@ -1,7 +1,7 @@
-import { closeCircle, sideOf } from '../geometry/circle';
-import { Frame } from '../geometry/frame';
-import { DEG, distance, fromLine, minus, Point, span, type Vec3 } from '../geometry/point';
-import { segmentToTyre } from '../geometry/tyreDistance';
+import { closeCircle, sideOf } from '../kernel/geometry/circle';
+import { Frame } from '../kernel/geometry/frame';
+import { DEG, distance, fromLine, minus, Point, span, type Vec3 } from '../kernel/geometry/point';
+import { segmentToTyre } from '../kernel/geometry/tyreDistance';
 import { AT } from './figures';
 import type { BeamSide, Carrier, Tyre, WishboneSide } from './schema';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { distance, type Vec3 } from '../geometry/point';
+import { distance, type Vec3 } from '../kernel/geometry/point';
 import { ROW } from './figures';
 import { linkageOf } from './linkage';
 import { sidesOf } from './mirror';

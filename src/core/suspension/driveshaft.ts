@@ -1,5 +1,5 @@
-import type { Frame } from '../geometry/frame';
-import { DEG, Point, unit, type Vec3 } from '../geometry/point';
+import type { Frame } from '../kernel/geometry/frame';
+import { DEG, Point, unit, type Vec3 } from '../kernel/geometry/point';
 import { AT_AXLE } from './figures';
 import type { z } from 'zod';
 import type { Driveshaft } from './schema';

@@ -1,4 +1,4 @@
-import { distance, fromLine, length, minus, unit, type Vec3 } from '../geometry/point';
+import { distance, fromLine, length, minus, unit, type Vec3 } from '../kernel/geometry/point';
 import { sidesOf } from './mirror';
 import {
   ENDS,

@@ -1,5 +1,5 @@
-import { distance, type Vec3 } from '../geometry/point';
-import { findRoot } from '../numeric/findRoot';
+import { distance, type Vec3 } from '../kernel/geometry/point';
+import { findRoot } from '../kernel/numeric/findRoot';
 import { column, ROW, type FigureName } from './figures';
 import { linkageOf } from './linkage';
 import { sidesOf } from './mirror';

@@ -1,4 +1,4 @@
-import { Point, type Vec3 } from '../geometry/point';
+import { Point, type Vec3 } from '../kernel/geometry/point';
 import { BeamAxle } from './beam';
 import { BeamCarried, PitmanSteering } from './beamSteering';
 import type { CarriedSide } from './carried';

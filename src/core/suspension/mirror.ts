@@ -1,4 +1,4 @@
-import type { Vec3 } from '../geometry/point';
+import type { Vec3 } from '../kernel/geometry/point';
 import type { BeamEnd, BeamSide, End, WishboneEnd, WishboneSide } from './schema';
 
 const isVec = (value: unknown): value is Vec3 =>

@@ -1,4 +1,4 @@
-import { findRoot } from '../numeric/findRoot';
+import { findRoot } from '../kernel/numeric/findRoot';
 import { column, ROW, type FigureName } from './figures';
 import type { Linkage } from './linkage';
 import type { EndState } from './schema';

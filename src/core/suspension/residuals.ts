@@ -1,5 +1,5 @@
-import type { Frame } from '../geometry/frame';
-import { Point, type Vec3 } from '../geometry/point';
+import type { Frame } from '../kernel/geometry/frame';
+import { Point, type Vec3 } from '../kernel/geometry/point';
 
 /** What a residual is worked into: its value, its slope in the four freedoms and its curvature (10, lower triangle). */
 export class Work {

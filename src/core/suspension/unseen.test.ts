@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { compareSolved } from '../../../tests/support/compareSolved';
 import { plainSolve } from '../../../tests/support/plainSolver';
-import type { Vec3 } from '../geometry/point';
+import type { Vec3 } from '../kernel/geometry/point';
 import { solveEnd } from './endResult';
 import { faultsIn } from './faults';
 import { linkageOf } from './linkage';

@@ -1,6 +1,6 @@
-import { closeCircle, sideOf } from '../geometry/circle';
-import { Frame } from '../geometry/frame';
-import { along, distance, dot, fromLine, length, minus, Point, unit, type Vec3 } from '../geometry/point';
+import { closeCircle, sideOf } from '../kernel/geometry/circle';
+import { Frame } from '../kernel/geometry/frame';
+import { along, distance, dot, fromLine, length, minus, Point, unit, type Vec3 } from '../kernel/geometry/point';
 import { CarriedSide } from './carried';
 import type { Unreachable } from './unreachable';
 import type { WishboneSide } from './schema';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, lt } from 'drizzle-orm';
-import type { Added } from '@/core/filing/applyEntry';
+import type { Added } from '@/core/record/filing/applyEntry';
 import type { Db } from '../client';
 import { amendments, audit, confirmations, notes, overlaps, sheetLinks, signedSheets } from '../schema/filed';
 import { changes, readings, strikes } from '../schema/jobs';

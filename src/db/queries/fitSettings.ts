@@ -1,5 +1,5 @@
 import { desc, eq, and } from 'drizzle-orm';
-import { DEFAULT_FIT_RULES, DEFAULT_STOCK, FitRules, FitStock } from '@/core/fit/rules';
+import { DEFAULT_FIT_RULES, DEFAULT_STOCK, FitRules, FitStock } from '@/core/document/fitRules';
 import type { Db } from '../client';
 import { fitSettings, members } from '../schema/shops';
 

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
-import { KeptGeometry } from '@/core/linkage/kept';
+import { KeptGeometry } from '@/core/document/keptGeometry';
 import type { Db } from '../client';
 import { geometries, geometryPins } from '../schema/geometries';
 import { jobs } from '../schema/jobs';

@@ -1,6 +1,6 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { keptJob } from '@/core/document/readJob';
-import { JOB_VERSION, JobDocument } from '@/core/job/schema';
+import { JOB_VERSION, JobDocument } from '@/core/document/job';
 import type { Db } from '../client';
 import { confirmations, gateOpenings, notes, overlaps, stationLines } from '../schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '../schema/jobs';

@@ -1,9 +1,9 @@
 import { desc, eq } from 'drizzle-orm';
-import type { DecisionRule } from '@/core/checks/decisionRule';
-import { defaultLimits, LIMIT_FIGURES, type LimitKey, type SetLimit } from '@/core/checks/limits';
+import type { DecisionRule } from '@/core/kernel/decisionRule';
+import { defaultLimits, LIMIT_FIGURES, type LimitKey, type SetLimit } from '@/core/record/checks/limits';
 import { createHash } from 'node:crypto';
-import type { FitRules } from '@/core/fit/rules';
-import { canonicalText } from '@/core/sheet/signed';
+import type { FitRules } from '@/core/document/fitRules';
+import { canonicalText } from '@/core/assembly/sheet/signed';
 import type { Db } from '../client';
 import { limits, members } from '../schema/shops';
 

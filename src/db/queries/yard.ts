@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
-import type { GateName } from '@/core/job/schema';
+import type { GateName } from '@/core/document/job';
 import type { Db } from '../client';
 import { jobs } from '../schema/jobs';
 import { customers, vehicles } from '../schema/shops';

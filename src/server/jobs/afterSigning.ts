@@ -1,6 +1,6 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { canonicalText, type Amendment } from '@/core/sheet/signed';
+import { canonicalText, type Amendment } from '@/core/assembly/sheet/signed';
 import { linksOf, signedSheetOf } from '@/db/queries/filed';
 import { loadJob, lockJob } from '@/db/queries/jobs';
 import { amendments, sheetLinks } from '@/db/schema/filed';

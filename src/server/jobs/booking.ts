@@ -1,9 +1,9 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { BodyKind, Grade } from '@/core/job/schema';
-import { FrontSuspension, RearSuspension } from '@/core/job/suspensionKind';
-import { parseLength } from '@/core/units/parseLength';
-import type { UnitChoice } from '@/core/units/quantity';
+import { BodyKind, Grade } from '@/core/document/job';
+import { FrontSuspension, RearSuspension } from '@/core/document/suspensionKind';
+import { parseLength } from '@/core/kernel/units/parseLength';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import type { Db } from '@/db/client';
 import { jobs } from '@/db/schema/jobs';
 import { customers, shops, vehicles } from '@/db/schema/shops';

@@ -1,5 +1,5 @@
 import { sql, eq } from 'drizzle-orm';
-import { INCH_SHOP } from '@/core/units/quantity';
+import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import { yardQuery } from '@/db/queries/yard';
 import { readings } from '@/db/schema/jobs';
 import {

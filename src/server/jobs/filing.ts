@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { applyEntry } from '@/core/filing/applyEntry';
-import { marksBy, type Dating } from '@/core/filing/dating';
-import { Entry } from '@/core/filing/entry';
-import { spotName } from '@/core/job/figures';
+import { applyEntry } from '@/core/assembly/filing';
+import { marksBy, type Dating } from '@/core/record/filing/dating';
+import { Entry } from '@/core/record/filing/entry';
+import { spotName } from '@/core/assembly/book';
 import { loadJob, lockJob } from '@/db/queries/jobs';
 import { IdTaken, insertAdded } from '@/db/queries/filed';
 import { isAway, isRefusedByRule } from '../away';

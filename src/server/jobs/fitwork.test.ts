@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
-import { DEFAULT_FIT_RULES, DEFAULT_STOCK } from '@/core/fit/rules';
-import { readFitmentForm, EMPTY_FORM } from '@/core/fit/form';
-import { stockCsv } from '@/core/formats/stockCsv';
-import { readJobFile } from '@/core/formats/jobFile';
-import type { Fitment } from '@/core/tyre/fitment';
-import { INCH_SHOP } from '@/core/units/quantity';
+import { DEFAULT_FIT_RULES, DEFAULT_STOCK } from '@/core/document/fitRules';
+import { readFitmentForm, EMPTY_FORM } from '@/core/subjects/clearance/fit/form';
+import { stockCsv } from '@/core/assembly/formats/stockCsv';
+import { readJobFile } from '@/core/assembly/formats/jobFile';
+import type { Fitment } from '@/core/document/fitment';
+import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import { shopFit } from '@/db/queries/fitSettings';
 import { bookJob, closeAll, jobOf, makePerson, makeShop, withDatabase } from '../../../tests/support/shopDb';
 import { inShop } from '../database';

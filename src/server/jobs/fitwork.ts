@@ -1,10 +1,11 @@
 import { and, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { FitRules } from '@/core/fit/rules';
-import { readStockCsv } from '@/core/formats/stockCsv';
-import { Fitment, fitmentFaults, Fitments } from '@/core/tyre/fitment';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import type { UnitChoice } from '@/core/units/quantity';
+import { FitRules } from '@/core/document/fitRules';
+import { readStockCsv } from '@/core/assembly/formats/stockCsv';
+import { Fitment, Fitments } from '@/core/document/fitment';
+import { fitmentFaults } from '@/core/subjects/tyre/fitment';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { shopFit, setShopFit } from '@/db/queries/fitSettings';
 import { jobs } from '@/db/schema/jobs';
 import { refuse, refuseZod, type Answer } from '../answer';

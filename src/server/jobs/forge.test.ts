@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
-import { readingsCsv } from '@/core/formats/readingsCsv';
-import type { JobDocument } from '@/core/job/schema';
+import { readingsCsv } from '@/core/assembly/formats/readingsCsv';
+import type { JobDocument } from '@/core/document/job';
 import { hashPassword } from 'better-auth/crypto';
 import { account, user } from '@/db/schema/auth';
 import { gateOpenings } from '@/db/schema/filed';

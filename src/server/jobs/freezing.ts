@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { eq, isNull } from 'drizzle-orm';
-import { CORE_VERSION } from '@/core/checks/workJob';
-import { INCH_SHOP } from '@/core/units/quantity';
+import { CORE_VERSION } from '@/core/assembly/workJob';
+import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import type { Db } from '@/db/client';
 import { signedSheets } from '@/db/schema/filed';
 import { signOffs } from '@/db/schema/jobs';

@@ -1,18 +1,19 @@
+import { workingsOf } from '@/core/assembly/book';
 import { and, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { CORE_VERSION } from '@/core/checks/workJob';
-import { nextGate, shutBecause } from '@/core/gates/gates';
-import { GATE_TITLE } from '@/core/gates/titles';
-import { releaseBlockers } from '@/core/gates/release';
-import { Place } from '@/core/job/places';
-import { ReadingGate, StationLineName } from '@/core/job/schema';
-import { stationLineTitle } from '@/core/checks/stationLines';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import type { UnitChoice } from '@/core/units/quantity';
+import { CORE_VERSION } from '@/core/assembly/workJob';
+import { nextGate, shutBecause } from '@/core/assembly/gates/gates';
+import { GATE_TITLE } from '@/core/document/gateTitles';
+import { releaseBlockers } from '@/core/assembly/gates/release';
+import { Place } from '@/core/kernel/places';
+import { ReadingGate, StationLineName } from '@/core/document/job';
+import { stationLineTitle } from '@/core/subjects/elsewhere/stationLines';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { acceptances, jobs, signOffs } from '@/db/schema/jobs';
 import { gateOpenings, stationLines } from '@/db/schema/filed';
 import { kits } from '@/db/schema/shops';
-import type { Plan } from '@/core/job/schema';
+import type { Plan } from '@/core/document/job';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note as audit } from '../audit';
 import { lengthField } from './booking';
@@ -26,7 +27,7 @@ const rowOf = (doer: Doer, jobId: string) => and(eq(jobs.shopId, doer.shop.id), 
 export async function openNextGate(doer: Doer, jobId: string): Promise<Answer<{ gate: string }>> {
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     const next = nextGate(job.job.gate);
-    const shut = shutBecause(job);
+    const shut = shutBecause(workingsOf(job));
     if (!next || shut.length > 0)
       return refuse(`${next ? `${GATE_TITLE[next]} stays shut` : 'No gate follows'}: ${shut.join('; ')}.`);
     await tx.update(jobs).set({ gate: next }).where(rowOf(doer, jobId));

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { readJobFile } from '@/core/formats/jobFile';
+import { readJobFile } from '@/core/assembly/formats/jobFile';
 import { loadJob } from '@/db/queries/jobs';
 import { geometryVersions } from '@/db/queries/geometries';
 import { demoJobs } from '../../../scripts/demo/jobs';

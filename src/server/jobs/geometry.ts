@@ -1,11 +1,12 @@
+import { workingsOf } from '@/core/assembly/book';
 import { z } from 'zod';
-import { AXLES } from '@/core/job/places';
-import { GATES, type JobDocument } from '@/core/job/schema';
-import { assemble, fileOfEnds, type Assembled } from '@/core/linkage/assemble';
-import { kindOf } from '@/core/linkage/features';
-import type { KeptGeometry } from '@/core/linkage/kept';
-import { withObstacles } from '@/core/fit/obstacles';
-import { asBuilt } from '@/core/linkage/stages';
+import { AXLES } from '@/core/kernel/places';
+import { GATES, type JobDocument } from '@/core/document/job';
+import { assemble, fileOfEnds, type Assembled } from '@/core/subjects/linkage/assemble';
+import { kindOf } from '@/core/subjects/linkage/features';
+import type { KeptGeometry } from '@/core/document/keptGeometry';
+import { withObstacles } from '@/core/subjects/clearance/fit/obstacles';
+import { asBuilt } from '@/core/subjects/linkage/stages';
 import { readGeometryFile } from '@/core/suspension/readFile';
 import type { End, GeometryFile } from '@/core/suspension/schema';
 import { geometryVersions, keepVersion, pinVersion } from '@/db/queries/geometries';
@@ -25,10 +26,11 @@ export function currentGeometry(
   job: JobDocument,
   stage: 'before' | 'as-built',
 ): { ok: true; file: GeometryFile; sources: KeptGeometry['sources'] } | { ok: false; reason: string } {
+  const w = workingsOf(job);
   const ends: Assembled[] = AXLES.map((axle) =>
     withObstacles(
-      job,
-      stage === 'before' ? assemble(job, axle) : asBuilt(job, axle),
+      w,
+      stage === 'before' ? assemble(w, axle) : asBuilt(w, axle),
       stage === 'before' ? 'before' : 'after',
     ),
   );

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
-import { bringIn } from '@/core/filing/bringIn';
-import { readJobFile } from '@/core/formats/jobFile';
-import type { JobDocument } from '@/core/job/schema';
-import { canonicalText } from '@/core/sheet/signed';
+import { bringIn } from '@/core/assembly/bringIn';
+import { readJobFile } from '@/core/assembly/formats/jobFile';
+import type { JobDocument } from '@/core/document/job';
+import { canonicalText } from '@/core/assembly/sheet/signed';
 import { kits } from '@/db/schema/shops';
 import { ACTIONS, ENTRIES, whoDoes } from '../access/rules';
 import { refuse, type Answer } from '../answer';

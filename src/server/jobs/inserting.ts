@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
-import { CORE_VERSION } from '@/core/checks/workJob';
-import type { JobDocument } from '@/core/job/schema';
+import { CORE_VERSION } from '@/core/assembly/workJob';
+import type { JobDocument } from '@/core/document/job';
 import { keepVersion } from '@/db/queries/geometries';
 import { confirmations, gateOpenings, notes, overlaps, stationLines } from '@/db/schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';

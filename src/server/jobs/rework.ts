@@ -1,4 +1,4 @@
-import { CORE_VERSION } from '@/core/checks/workJob';
+import { CORE_VERSION } from '@/core/assembly/workJob';
 import { shopFit } from '@/db/queries/fitSettings';
 import { jobsBehind, lockJob, shopIds } from '@/db/queries/jobs';
 import { judgedByOf, shopLimits } from '@/db/queries/limits';

@@ -1,11 +1,12 @@
 import { and, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { DecisionRule } from '@/core/checks/decisionRule';
-import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, ruleFault, type LimitKey } from '@/core/checks/limits';
-import { Patch } from '@/core/linkage/patches';
+import { DecisionRule } from '@/core/kernel/decisionRule';
+import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, ruleFault, type LimitKey } from '@/core/record/checks/limits';
+import { Patch } from '@/core/document/patch';
+import { patchFault } from '@/core/subjects/linkage/patches';
 import { readGeometryFile } from '@/core/suspension/readFile';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import type { UnitChoice } from '@/core/units/quantity';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { setLimit } from '@/db/queries/limits';
 import { kits } from '@/db/schema/shops';
 import { refuse, refuseZod, type Answer } from '../answer';
@@ -113,6 +114,8 @@ const patchesField = (units: UnitChoice) =>
         const parsed = Patch.safeParse(whole);
         if (!parsed.success)
           return no(`What it moves, line ${i + 1}: ${parsed.error.issues[0]?.message ?? 'not understood'}`);
+        const fault = patchFault(parsed.data);
+        if (fault) return no(`What it moves, line ${i + 1}: ${fault}`);
         out.push(parsed.data);
       }
       return out;

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
-import { workJob } from '@/core/checks/workJob';
-import { INCH_SHOP } from '@/core/units/quantity';
+import { workJob } from '@/core/assembly/workJob';
+import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import { shopMark } from '@/db/queries/shopMark';
 import { kits } from '@/db/schema/shops';
 import {

@@ -1,6 +1,6 @@
-import { CORE_VERSION } from '@/core/checks/workJob';
-import { tooLongToWork } from '@/core/gates/standing';
-import type { JobDocument } from '@/core/job/schema';
+import { CORE_VERSION } from '@/core/assembly/workJob';
+import { tooLongToWork } from '@/core/assembly/gates/standing';
+import type { JobDocument } from '@/core/document/job';
 import { Undone, type Db } from '@/db/client';
 import { loadJob, lockJob, updateStanding, type LoadedJob } from '@/db/queries/jobs';
 import { judgedByOf } from '@/db/queries/limits';

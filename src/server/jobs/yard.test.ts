@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
-import { Standing } from '@/core/gates/standing';
-import { workJob } from '@/core/checks/workJob';
-import type { Reading } from '@/core/job/schema';
-import { INCH_SHOP, METRIC_SHOP } from '@/core/units/quantity';
+import { Standing } from '@/core/assembly/gates/standing';
+import { workJob } from '@/core/assembly/workJob';
+import type { Reading } from '@/core/document/job';
+import { INCH_SHOP, METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { shopLimits } from '@/db/queries/limits';
 import { YARD_PAGE, yardQuery, type YardFilter } from '@/db/queries/yard';
 import { audit } from '@/db/schema/filed';

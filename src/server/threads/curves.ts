@@ -1,14 +1,14 @@
 import Papa from 'papaparse';
-import type { Axle } from '@/core/job/places';
-import type { JobDocument } from '@/core/job/schema';
-import { CURVE_COLUMNS, CURVE_STEERS, curveGrid } from '@/core/linkage/curves';
-import { staged, type Stage } from '@/core/linkage/stages';
+import type { Axle } from '@/core/kernel/places';
+import type { Workings } from '@/core/record/workings';
+import { CURVE_COLUMNS, CURVE_STEERS, curveGrid } from '@/core/subjects/linkage/curves';
+import { staged, type Stage } from '@/core/subjects/linkage/stages';
 import { linkageOf } from '@/core/suspension/linkage';
 import { CODES, Sweep } from '@/core/suspension/sweep';
 
 /** The figures of an end over travel and steer as CSV, worked on the server; null where no linkage can be built. */
-export function curvesCsv(job: JobDocument, axle: Axle, stage: Stage): string | null {
-  const end = staged(job, axle, stage);
+export function curvesCsv(w: Workings, axle: Axle, stage: Stage): string | null {
+  const end = staged(w, axle, stage);
   if (end.fault) return null;
   const grid = { ...curveGrid(), steer: CURVE_STEERS };
   const sweep = new Sweep(linkageOf(end.end), grid, CURVE_COLUMNS).all();

@@ -1,8 +1,9 @@
-import { makeSheet, type Sheet } from '@/core/sheet/sheet';
-import type { Seal } from '@/core/sheet/signed';
-import { whenFull } from '@/core/time/when';
-import type { JobDocument } from '@/core/job/schema';
-import type { UnitChoice } from '@/core/units/quantity';
+import { workingsOf } from '@/core/assembly/book';
+import { makeSheet, type Sheet } from '@/core/assembly/sheet/sheet';
+import type { Seal } from '@/core/assembly/sheet/signed';
+import { whenFull } from '@/core/kernel/time/when';
+import type { JobDocument } from '@/core/document/job';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { sheetPdf } from './sheetPdf';
 import { trimOf } from './trimOf';
 import { trimPdf } from './trimPdf';
@@ -18,7 +19,7 @@ export const paper = {
     from.kind === 'frozen'
       ? sheetPdf(from.sheet, shop.name, size, printed, from.seal)
       : sheetPdf(
-          makeSheet(from.job, from.units, (iso) => whenFull(iso, shop.timeZone)),
+          makeSheet(workingsOf(from.job), from.units, (iso) => whenFull(iso, shop.timeZone)),
           shop.name,
           size,
           printed,

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { Document, Font, Line, Page, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
-import { sheetFacts, type Sheet, type SheetRow, type SheetVerdict } from '@/core/sheet/sheet';
-import type { Seal } from '@/core/sheet/signed';
+import { sheetFacts, type Sheet, type SheetRow, type SheetVerdict } from '@/core/assembly/sheet/sheet';
+import type { Seal } from '@/core/assembly/sheet/signed';
 
 const font = (family: string, file: string) =>
   path.join(process.cwd(), 'node_modules', '@fontsource', family, 'files', file);

@@ -1,10 +1,11 @@
-import { assessSwept } from '@/core/clearance/assess';
-import { sweepOf } from '@/core/clearance/sweptCorner';
-import { trimTemplate, type TrimTemplate } from '@/core/clearance/trim';
-import { problemAt } from '@/core/fit/problemAt';
-import type { Corner } from '@/core/job/places';
-import type { JobDocument } from '@/core/job/schema';
-import type { Stage } from '@/core/linkage/stages';
+import { workingsOf } from '@/core/assembly/book';
+import { assessSwept } from '@/core/subjects/clearance/engine/assess';
+import { sweepOf } from '@/core/subjects/clearance/engine/sweptCorner';
+import { trimTemplate, type TrimTemplate } from '@/core/subjects/clearance/engine/trim';
+import { problemAt } from '@/core/subjects/clearance/fit/problemAt';
+import type { Corner } from '@/core/kernel/places';
+import type { JobDocument } from '@/core/document/job';
+import type { Stage } from '@/core/subjects/linkage/stages';
 
 /** The outline, or why there is none. */
 export type TrimAnswer = { ok: true; template: TrimTemplate } | { ok: false; reason: string };
@@ -16,7 +17,7 @@ export type TrimAnswer = { ok: true; template: TrimTemplate } | { ok: false; rea
  * @returns it, or why there is none
  */
 export function trimOf(job: JobDocument, corner: Corner, stage: Stage, obstacle: string, gap: number): TrimAnswer {
-  const posed = problemAt(job, corner, stage);
+  const posed = problemAt(workingsOf(job), corner, stage);
   if (!posed.ok) return { ok: false, reason: `Still to be read: ${posed.needs.join('; ')}.` };
   const { problem } = posed.posed;
   const index = problem.obstacles.findIndex((o) => o.id === obstacle);

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { Document, Font, G, Line, Page, Polyline, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
-import type { TrimTemplate } from '@/core/clearance/trim';
-import { trimTitle, RULER } from '@/core/formats/trimFiles';
+import type { TrimTemplate } from '@/core/subjects/clearance/engine/trim';
+import { trimTitle, RULER } from '@/core/assembly/formats/trimFiles';
 
 Font.register({
   family: 'Archivo',

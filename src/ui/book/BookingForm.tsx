@@ -2,11 +2,11 @@
 
 import { useState, useTransition } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { type Vehicle } from '@/core/job/schema';
-import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
-import { show } from '@/core/units/format';
-import { parseLength } from '@/core/units/parseLength';
-import type { UnitChoice } from '@/core/units/quantity';
+import { type Vehicle } from '@/core/document/job';
+import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
+import { show } from '@/core/kernel/units/format';
+import { parseLength } from '@/core/kernel/units/parseLength';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { bookVehicle } from '@/server/actions/job';
 import { VehicleFront } from '../drawings/VehicleFront';
 import { VehicleSide } from '../drawings/VehicleSide';

@@ -1,8 +1,8 @@
 'use client';
 
-import { RING } from '@/core/clearance/ring';
-import type { ObstacleResult, Problem } from '@/core/clearance/problem';
-import { show } from '@/core/units/format';
+import { RING } from '@/core/subjects/clearance/engine/ring';
+import type { ObstacleResult, Problem } from '@/core/subjects/clearance/engine/problem';
+import { show } from '@/core/kernel/units/format';
 import { SvgFigure } from '../drawings/SvgFigure';
 import { useUnits } from '../Units';
 import { hourFigure } from './words';

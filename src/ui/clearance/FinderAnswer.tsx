@@ -1,11 +1,11 @@
 'use client';
 
-import { saidName } from '@/core/clearance/catalogue';
-import type { Candidate } from '@/core/clearance/fitFinder';
-import type { FitRules } from '@/core/fit/rules';
-import type { Axle } from '@/core/job/places';
-import { show } from '@/core/units/format';
-import type { UnitChoice } from '@/core/units/quantity';
+import { saidName } from '@/core/subjects/clearance/engine/catalogue';
+import type { Candidate } from '@/core/subjects/clearance/engine/fitFinder';
+import type { FitRules } from '@/core/document/fitRules';
+import type { Axle } from '@/core/kernel/places';
+import { show } from '@/core/kernel/units/format';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import type { FindAnswer } from '@/workers/clearanceApi';
 import { Arm } from '../drawings/Arm';
 import { Figure } from '../Figure';

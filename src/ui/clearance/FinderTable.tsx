@@ -9,9 +9,9 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
-import { saidName } from '@/core/clearance/catalogue';
-import { money } from '@/core/units/money';
-import type { Candidate } from '@/core/clearance/fitFinder';
+import { saidName } from '@/core/subjects/clearance/engine/catalogue';
+import { money } from '@/core/kernel/units/money';
+import type { Candidate } from '@/core/subjects/clearance/engine/fitFinder';
 import type { FindAnswer } from '@/workers/clearanceApi';
 import { Arm } from '../drawings/Arm';
 import { Figure } from '../Figure';

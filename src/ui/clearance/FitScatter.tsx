@@ -2,9 +2,9 @@
 
 import { CartesianGrid, ReferenceArea, ReferenceLine, ResponsiveContainer, Scatter, ScatterChart } from 'recharts';
 import { Tooltip, XAxis, YAxis } from 'recharts';
-import { show } from '@/core/units/format';
-import type { Candidate } from '@/core/clearance/fitFinder';
-import { fitScatter, type ScatterMark as Mark } from '@/core/clearance/fitScatter';
+import { show } from '@/core/kernel/units/format';
+import type { Candidate } from '@/core/subjects/clearance/engine/fitFinder';
+import { fitScatter, type ScatterMark as Mark } from '@/core/subjects/clearance/engine/fitScatter';
 import type { FindAnswer } from '@/workers/clearanceApi';
 import { useUnits } from '../Units';
 

@@ -1,16 +1,22 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { fitmentName, formOf, readFitmentForm, type FitmentForm, type FormErrors } from '@/core/fit/form';
-import { fittedBefore } from '@/core/fit/fitted';
-import { assemble } from '@/core/linkage/assemble';
-import { referenceWheel } from '@/core/fit/obstacles';
-import { Figures } from '@/core/job/figures';
-import { axleOf, type Corner } from '@/core/job/places';
-import type { JobDocument } from '@/core/job/schema';
-import { poke, scrubRadius, turnsPerMile, tyreChange } from '@/core/tyre/change';
-import type { Fitment } from '@/core/tyre/fitment';
-import { backspacingFromOffset, calliperRoom } from '@/core/tyre/wheel';
+import {
+  fitmentName,
+  formOf,
+  readFitmentForm,
+  type FitmentForm,
+  type FormErrors,
+} from '@/core/subjects/clearance/fit/form';
+import { fittedBefore } from '@/core/subjects/clearance/fit/fitted';
+import { assemble } from '@/core/subjects/linkage/assemble';
+import { referenceWheel } from '@/core/subjects/clearance/fit/obstacles';
+import { Figures } from '@/core/record/figures';
+import { axleOf, type Corner } from '@/core/kernel/places';
+import type { Workings } from '@/core/record/workings';
+import { poke, scrubRadius, turnsPerMile, tyreChange } from '@/core/subjects/tyre/change';
+import type { Fitment } from '@/core/document/fitment';
+import { backspacingFromOffset, calliperRoom } from '@/core/subjects/tyre/wheel';
 import { sidesOf } from '@/core/suspension/mirror';
 import { saveFitment } from '@/server/actions/job';
 import { SelectField, TextField } from '../forms/fields';
@@ -61,7 +67,7 @@ export function FitmentPanel({ corner, fitment, edge, editable, onTry, onSaved }
   };
   return (
     <div className="space-y-5">
-      <Arithmetic job={view.job} corner={corner} fitment={fitment} edge={edge} />
+      <Arithmetic w={view.workings} corner={corner} fitment={fitment} edge={edge} />
       {editable ? (
         <form
           onSubmit={(e) => {
@@ -136,19 +142,19 @@ export function FitmentPanel({ corner, fitment, edge, editable, onTry, onSaved }
 
 /** What the change does by plain arithmetic: it needs no geometry and no obstacle. */
 function Arithmetic({
-  job,
+  w,
   corner,
   fitment,
   edge,
 }: {
-  job: JobDocument;
+  w: Workings;
   corner: Corner;
   fitment: Fitment | null;
   edge: number | null;
 }) {
   const units = useUnits();
   const axle = axleOf(corner);
-  const was = fittedBefore(job, axle);
+  const was = fittedBefore(w, axle);
   const old = {
     diameter: was.diameter.value,
     sectionWidth: was.sectionWidth.value,
@@ -157,11 +163,11 @@ function Arithmetic({
   };
   const now = fitment ?? old;
   const change = tyreChange(old, now);
-  const figures = new Figures(job);
+  const figures = w.figures;
   const reach = figures.figure({ gate: 'before', point: 'calliperReach', place: axle, state: 'floor' });
   const radius = figures.figure({ gate: 'before', point: 'loadedRadius', place: corner, state: 'floor' });
   const scrub = scrubChange(
-    job,
+    w,
     corner,
     was.plane.value,
     was.plane.value + change.plane,
@@ -275,15 +281,15 @@ const Both = ({ values }: { values: number[] }) => (
 );
 
 function scrubChange(
-  job: JobDocument,
+  w: Workings,
   corner: Corner,
   was: number,
   now: number,
   radius: number,
   rise: number,
 ): [number, number] | null {
-  const { end } = assemble(job, axleOf(corner));
-  const wheel = referenceWheel(job, corner);
+  const { end } = assemble(w, axleOf(corner));
+  const wheel = referenceWheel(w, corner);
   const side = sidesOf(end)[wheel.side];
   const axis =
     'lowerArm' in side && 'upperArm' in side

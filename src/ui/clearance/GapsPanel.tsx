@@ -1,8 +1,8 @@
 'use client';
 
-import { obstacleKind } from '@/core/clearance/catalogue';
-import type { ComparedGap } from '@/core/fit/gaps';
-import { STATE_NAME } from '@/core/job/places';
+import { obstacleKind } from '@/core/subjects/clearance/engine/catalogue';
+import type { ComparedGap } from '@/core/subjects/clearance/fit/gaps';
+import { STATE_NAME } from '@/core/kernel/places';
 import { Figure, PlusMinus } from '../Figure';
 
 /** What disagrees most for its uncertainty first, and what was measured After before what was Before. */

@@ -1,10 +1,10 @@
 'use client';
 
-import type { Cure, ObstacleResult } from '@/core/clearance/problem';
-import { obstacleKind } from '@/core/clearance/catalogue';
-import type { MissingObstacle } from '@/core/fit/obstacles';
-import type { Corner } from '@/core/job/places';
-import { K } from '@/core/uncertainty/propagate';
+import type { Cure, ObstacleResult } from '@/core/subjects/clearance/engine/problem';
+import { obstacleKind } from '@/core/subjects/clearance/engine/catalogue';
+import type { MissingObstacle } from '@/core/subjects/clearance/fit/obstacles';
+import type { Corner } from '@/core/kernel/places';
+import { K } from '@/core/kernel/uncertainty/propagate';
 import { Arm, verdictInk } from '../drawings/Arm';
 import { Figure, PlusMinus, Words } from '../Figure';
 import { RoomLink } from '../room/RoomLink';

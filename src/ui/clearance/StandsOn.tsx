@@ -1,6 +1,6 @@
 'use client';
 
-import type { Posed } from '@/core/fit/problemAt';
+import type { Posed } from '@/core/subjects/clearance/fit/problemAt';
 import { Words } from '../Figure';
 import type { Weighed } from './useWeighed';
 

@@ -1,13 +1,13 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { Corner as WheelCorner } from '@/core/clearance/corner';
-import type { ObstacleResult } from '@/core/clearance/problem';
-import { hourOf } from '@/core/clearance/taped';
-import { leftLock } from '@/core/fit/gaps';
-import type { Posed } from '@/core/fit/problemAt';
+import { Corner as WheelCorner } from '@/core/subjects/clearance/engine/corner';
+import type { ObstacleResult } from '@/core/subjects/clearance/engine/problem';
+import { hourOf } from '@/core/subjects/clearance/engine/taped';
+import { leftLock } from '@/core/subjects/clearance/fit/gaps';
+import type { Posed } from '@/core/subjects/clearance/fit/problemAt';
 import { ROW } from '@/core/suspension/figures';
-import { show } from '@/core/units/format';
+import { show } from '@/core/kernel/units/format';
 import { SliderRow } from '../linkage/Sliders';
 import { useUnits } from '../Units';
 import { ClockRing } from './ClockRing';

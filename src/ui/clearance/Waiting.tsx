@@ -1,7 +1,7 @@
 'use client';
 
-import type { Verdict } from '@/core/checks/types';
-import type { Corner } from '@/core/job/places';
+import type { Verdict } from '@/core/record/checks/types';
+import type { Corner } from '@/core/kernel/places';
 import { Arm } from '../drawings/Arm';
 import { Figure } from '../Figure';
 import { RoomLink } from '../room/RoomLink';

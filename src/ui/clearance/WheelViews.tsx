@@ -1,6 +1,6 @@
 'use client';
 
-import type { Vec3 } from '@/core/geometry/point';
+import type { Vec3 } from '@/core/kernel/geometry/point';
 import type { End, SideName, Tyre } from '@/core/suspension/schema';
 import { barsOf, hull, tyreRings } from '../linkage/shape';
 

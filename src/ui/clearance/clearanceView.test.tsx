@@ -1,14 +1,15 @@
+import { workingsOf } from '@/core/assembly/book';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { workJob } from '@/core/checks/workJob';
+import { workJob } from '@/core/assembly/workJob';
 import { demoJobs } from '../../../scripts/demo/jobs';
 import { exactly, obstacle, problemOf } from '../../../tests/support/levelCorner';
-import { assess } from '@/core/clearance/assess';
-import { RING, RingSweep } from '@/core/clearance/ring';
-import type { Cure, ObstacleResult } from '@/core/clearance/problem';
-import { say } from '@/core/checks/phrase';
-import { compareGaps } from '@/core/fit/gaps';
-import { problemAt } from '@/core/fit/problemAt';
-import { METRIC_SHOP } from '@/core/units/quantity';
+import { assess } from '@/core/subjects/clearance/engine/assess';
+import { RING, RingSweep } from '@/core/subjects/clearance/engine/ring';
+import type { Cure, ObstacleResult } from '@/core/subjects/clearance/engine/problem';
+import { say } from '@/core/kernel/phrase';
+import { compareGaps } from '@/core/subjects/clearance/fit/gaps';
+import { problemAt } from '@/core/subjects/clearance/fit/problemAt';
+import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { UnitsProvider } from '../Units';
 import { ClockRing } from './ClockRing';
 import { GapsPanel } from './GapsPanel';
@@ -193,7 +194,7 @@ describe('words', () => {
 
 describe('a trial', () => {
   test('starts from what came, each cure put where it belongs', () => {
-    const came = plainFitment(hives, 'FL');
+    const came = plainFitment(workingsOf(hives), 'FL');
     // As it was taped: a sixteenth beside what is written on it.
     expect(Math.abs(came.diameter - 806)).toBeLessThan(3);
     const cure = (kind: Cure['kind'], amount: number): Cure => ({ kind, amount, beyond: false, spoils: [] });
@@ -205,7 +206,7 @@ describe('a trial', () => {
     const trim = cured(cured(came, cure('trim', 8), 'fender-lip', 'front'), cure('trim', 4), 'fender-lip', 'front');
     expect(trim.trim).toEqual({ 'fender-lip': 12 });
     expect(cured(came, cure('steering-stop', 8), 'x', 'front')).toEqual(came);
-    expect(fittedText(hives, 'FL', 'plan', METRIC_SHOP)).toMatch(/^80\d × 268 mm, \+18$/);
+    expect(fittedText(workingsOf(hives), 'FL', 'plan', METRIC_SHOP)).toMatch(/^80\d × 268 mm, \+18$/);
   });
   test('the tyres side by side carry their worst verdict, or that they are swept', () => {
     const ready = { state: 'ready' as const, results, gaps: ring.gaps, nearest: ring.nearest, poses: 1, unreached: 0 };
@@ -233,7 +234,7 @@ describe('a trial', () => {
 });
 
 describe('what it stands on', () => {
-  const found = problemAt(hives, 'FL', 'plan');
+  const found = problemAt(workingsOf(hives), 'FL', 'plan');
   if (!found.ok) throw new Error('needs');
   test('limits of travel with where they come from, and what was assumed', () => {
     const markup = drawn(<StandsOn posed={found.posed} weighed={undefined} />);
@@ -265,7 +266,7 @@ describe('what it stands on', () => {
     expect(needs([])).toContain('none read at this corner yet');
   });
   test('gaps beside the model, findings counted; none says what to measure', () => {
-    const gaps = compareGaps(hives, 'before', 'FL', found.posed.obstacles.known);
+    const gaps = compareGaps(workingsOf(hives), 'before', 'FL', found.posed.obstacles.known);
     expect(drawn(<GapsPanel gaps={gaps} after={false} />)).toContain('on the floor, full left lock, Before');
     const [first] = gaps;
     if (!first) throw new Error('no gap');

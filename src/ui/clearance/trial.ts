@@ -1,21 +1,21 @@
-import type { Cure } from '@/core/clearance/problem';
-import { fitmentName } from '@/core/fit/form';
-import { problemAt } from '@/core/fit/problemAt';
-import type { Corner } from '@/core/job/places';
-import type { JobDocument } from '@/core/job/schema';
-import type { Stage } from '@/core/linkage/stages';
-import type { Fitment } from '@/core/tyre/fitment';
-import { show } from '@/core/units/format';
-import type { UnitChoice } from '@/core/units/quantity';
+import type { Cure } from '@/core/subjects/clearance/engine/problem';
+import { fitmentName } from '@/core/subjects/clearance/fit/form';
+import { problemAt } from '@/core/subjects/clearance/fit/problemAt';
+import type { Corner } from '@/core/kernel/places';
+import type { Workings } from '@/core/record/workings';
+import type { Stage } from '@/core/subjects/linkage/stages';
+import type { Fitment } from '@/core/document/fitment';
+import { show } from '@/core/kernel/units/format';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 
 /** The tyre and wheel that came, as a fitment to start a trial from. */
-export const plainFitment = (job: JobDocument, corner: Corner): Fitment => {
-  const found = problemAt(job, corner, 'before');
+export const plainFitment = (w: Workings, corner: Corner): Fitment => {
+  const found = problemAt(w, corner, 'before');
   const wheel = found.ok ? found.posed.wheel : null;
   return {
     name: 'as it came',
     size: '',
-    diameter: wheel?.diameter.value ?? job.vehicle.tyreDiameter,
+    diameter: wheel?.diameter.value ?? w.job.vehicle.tyreDiameter,
     sectionWidth: wheel?.sectionWidth.value ?? 265,
     measured: wheel ? !wheel.diameter.assumed && !wheel.sectionWidth.assumed : false,
     shoulderRadius: null,
@@ -53,9 +53,9 @@ export function cured(base: Fitment, cure: Cure, obstacle: string, axle: 'front'
 }
 
 /** The tyre that a stage stands on, in figures. */
-export function fittedText(job: JobDocument, corner: Corner, stage: Stage, units: UnitChoice): string {
-  const found = problemAt(job, corner, stage === 'plan' ? 'before' : stage);
-  if (!found.ok) return `Ø ${show('length', job.vehicle.tyreDiameter, units).text}`;
+export function fittedText(w: Workings, corner: Corner, stage: Stage, units: UnitChoice): string {
+  const found = problemAt(w, corner, stage === 'plan' ? 'before' : stage);
+  if (!found.ok) return `Ø ${show('length', w.job.vehicle.tyreDiameter, units).text}`;
   const { wheel } = found.posed;
   return fitmentName(
     { diameter: wheel.diameter.value, sectionWidth: wheel.sectionWidth.value, offset: wheel.offset.value },

@@ -1,11 +1,11 @@
 'use client';
 
 import { useCallback, useEffect, useState } from 'react';
-import type { GradeName } from '@/core/clearance/poses';
-import type { Corner } from '@/core/job/places';
-import type { JobDocument } from '@/core/job/schema';
-import type { Stage } from '@/core/linkage/stages';
-import type { Fitment } from '@/core/tyre/fitment';
+import type { GradeName } from '@/core/subjects/clearance/engine/poses';
+import type { Corner } from '@/core/kernel/places';
+import type { JobDocument } from '@/core/document/job';
+import type { Stage } from '@/core/subjects/linkage/stages';
+import type { Fitment } from '@/core/document/fitment';
 import type { AssessAnswer } from '@/workers/clearanceApi';
 import { askSweeper, sweeper } from '../linkage/sweeper';
 

@@ -1,9 +1,9 @@
-import { saidName } from '@/core/clearance/catalogue';
-import type { Cure, ObstacleResult, Problem } from '@/core/clearance/problem';
-import type { Phrase } from '@/core/checks/phrase';
-import { mm } from '@/core/checks/phrase';
-import { show } from '@/core/units/format';
-import { METRIC_SHOP } from '@/core/units/quantity';
+import { saidName } from '@/core/subjects/clearance/engine/catalogue';
+import type { Cure, ObstacleResult, Problem } from '@/core/subjects/clearance/engine/problem';
+import type { Phrase } from '@/core/kernel/phrase';
+import { mm } from '@/core/kernel/phrase';
+import { show } from '@/core/kernel/units/format';
+import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 
 /** "8 o’clock", "half past 8": a clock position as one says it. */
 export function hourWords(hour: number): string {

@@ -2,7 +2,7 @@
 
 import { useLiveQuery } from 'dexie-react-hooks';
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import type { Entry } from '@/core/filing/entry';
+import type { Entry } from '@/core/record/filing/entry';
 import { forgetPages, keepWorking } from './offline';
 import { backOff, sendRound, type Link } from './sender';
 import { handOver, keep, letGo, store, type Hand, type Waiting } from './store';

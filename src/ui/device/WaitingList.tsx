@@ -2,7 +2,7 @@
 
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useTransition } from 'react';
-import { whenShort } from '@/core/time/when';
+import { whenShort } from '@/core/kernel/time/when';
 import { useDevice } from './DeviceProvider';
 import { FiledState } from './FiledState';
 import { RefusedList } from './RefusedList';

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import fc from 'fast-check';
-import { Entry } from '@/core/filing/entry';
+import { Entry } from '@/core/record/filing/entry';
 import type { Snapshot } from '@/server/snapshot';
 import { startJob } from '../../../scripts/demo/builder';
 import { TARN } from '../../../scripts/demo/vehicles';

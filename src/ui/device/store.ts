@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { Entry } from '@/core/filing/entry';
+import type { Entry } from '@/core/record/filing/entry';
 import { readJob } from '@/core/document/readJob';
 import type { Snapshot } from '@/server/snapshot';
 

@@ -1,4 +1,4 @@
-import type { VerdictWord } from '@/core/checks/judge';
+import type { VerdictWord } from '@/core/kernel/judge';
 
 const INK: Record<VerdictWord, string> = {
   Clear: 'var(--clear)',

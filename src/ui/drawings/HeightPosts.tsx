@@ -1,9 +1,9 @@
 'use client';
 
-import { toFraction } from '@/core/units/format';
-import { show, type Shown } from '@/core/units/format';
-import { PLACE_NAME } from '@/core/job/places';
-import type { CornerStance } from '@/core/plan/stance';
+import { toFraction } from '@/core/kernel/units/format';
+import { show, type Shown } from '@/core/kernel/units/format';
+import { PLACE_NAME } from '@/core/kernel/places';
+import type { CornerStance } from '@/core/subjects/stance/cornerStances';
 import { useUnits } from '../Units';
 import { SvgFigure } from './SvgFigure';
 

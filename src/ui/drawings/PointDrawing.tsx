@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import { obstaclePoint } from '@/core/job/points/clearancePoints';
-import type { PointDrawing as Kind } from '@/core/job/points/point';
-import type { VehicleState } from '@/core/job/places';
+import { obstaclePoint } from '@/core/subjects/clearance/points';
+import type { PointDrawing as Kind } from '@/core/record/point';
+import type { VehicleState } from '@/core/kernel/places';
 import { OnTheClock, WheelSection } from './roundTheWheel';
 import { AxleBlock, FlexedAxle, InnerSide, LockAngle, ShockLength } from './stanceDrawings';
 import { Tape, TAPE, Wheel } from './tapeParts';

@@ -1,5 +1,5 @@
-import type { Vehicle } from '@/core/job/schema';
-import type { CornerStance } from '@/core/plan/stance';
+import type { Vehicle } from '@/core/document/job';
+import type { CornerStance } from '@/core/subjects/stance/cornerStances';
 
 /** The vehicle from the front, from its own numbers: a lean to one side shows as measured, drawn three times as large. */
 export function VehicleFront({

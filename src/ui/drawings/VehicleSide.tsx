@@ -1,5 +1,5 @@
-import type { Vehicle } from '@/core/job/schema';
-import type { CornerStance } from '@/core/plan/stance';
+import type { Vehicle } from '@/core/document/job';
+import type { CornerStance } from '@/core/subjects/stance/cornerStances';
 import { sideShape } from './vehicleShape';
 
 /** Lips assumed for the drawing where none was read, mm; the posts then show no tick. */

@@ -1,12 +1,13 @@
+import { workingsOf } from '@/core/assembly/book';
 import { renderToStaticMarkup } from 'react-dom/server';
 import type { ReactNode } from 'react';
-import { workJob } from '@/core/checks/workJob';
-import { makeSheet } from '@/core/sheet/sheet';
-import { POINTS } from '@/core/job/points';
-import { VehicleState } from '@/core/job/places';
-import { cornerStances } from '@/core/plan/stance';
-import { show } from '@/core/units/format';
-import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/units/quantity';
+import { workJob } from '@/core/assembly/workJob';
+import { makeSheet } from '@/core/assembly/sheet/sheet';
+import { POINTS } from '@/core/assembly/points';
+import { VehicleState } from '@/core/kernel/places';
+import { cornerStances } from '@/core/subjects/stance/cornerStances';
+import { show } from '@/core/kernel/units/format';
+import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
 import { demoJobs } from '../../../scripts/demo/jobs';
 import { CAIRN, PACKHORSE, TARN } from '../../../scripts/demo/vehicles';
 import { Figure, PlusMinus, Words } from '../Figure';
@@ -78,10 +79,10 @@ describe('verdict marks', () => {
 });
 
 describe('height posts', () => {
-  const corners = cornerStances(rescue);
+  const corners = cornerStances(workingsOf(rescue));
   test('a table says the same figures', () => {
     const table = words(drawn(<HeightPosts corners={corners} />).split('<table')[1] ?? '');
-    const [fl] = cornerStances(rescue);
+    const [fl] = cornerStances(workingsOf(rescue));
     const inches = (mm: number | undefined, signed = false) => show('length', mm ?? NaN, INCH_SHOP, signed).text;
     expect(table).toContain(
       `Front left ${inches(fl?.before?.value)} ${inches(fl?.plan ?? NaN)} ${inches(fl?.after?.value)} ${inches(fl?.rise?.value, true)}`,
@@ -126,15 +127,15 @@ describe('vehicle from its own numbers', () => {
     for (const vehicle of [CAIRN, TARN, PACKHORSE]) {
       const markup = drawn(
         <>
-          <VehicleSide vehicle={vehicle} corners={cornerStances(rescue)} height={100} />
-          <VehicleFront vehicle={vehicle} corners={cornerStances(rescue)} height={100} />
+          <VehicleSide vehicle={vehicle} corners={cornerStances(workingsOf(rescue))} height={100} />
+          <VehicleFront vehicle={vehicle} corners={cornerStances(workingsOf(rescue))} height={100} />
         </>,
       );
       expect(markup).not.toMatch(/NaN|undefined|Infinity/);
     }
   });
   test('a lean to one side turns the body from the front', () => {
-    const corners = cornerStances(rescue);
+    const corners = cornerStances(workingsOf(rescue));
     const level = corners.map((c) => ({ ...c, after: null, before: { value: 473, U: 3 } }));
     const lean = level.map((c) => (c.corner === 'FL' ? { ...c, before: { value: 493, U: 3 } } : c));
     expect(drawn(<VehicleFront vehicle={CAIRN} corners={level} height={100} />)).toContain('rotate(0.000');
@@ -174,7 +175,7 @@ describe('the reading in hand', () => {
 });
 
 test('the sheet on screen says what core worked: verdicts, heights, cautions, disclaimer', () => {
-  const sheet = makeSheet(rescue, METRIC_SHOP, (iso) => iso);
+  const sheet = makeSheet(workingsOf(rescue), METRIC_SHOP, (iso) => iso);
   const text = words(drawn(<SheetOnScreen sheet={sheet} shop="Skarn Valley" />, METRIC_SHOP));
   for (const v of workJob(rescue).filter((v) => v.gate === 'after')) expect(text).toContain(v.title.replace('’', '’'));
   for (const row of sheet.heights) expect(text).toContain(`${row.before} ${row.plan} ${row.after}`);

@@ -1,5 +1,5 @@
-import { obstacleKind } from '@/core/clearance/catalogue';
-import { obstaclePoint } from '@/core/job/points/clearancePoints';
+import { obstacleKind } from '@/core/subjects/clearance/engine/catalogue';
+import { obstaclePoint } from '@/core/subjects/clearance/points';
 import { Tape, TAPE, Wheel } from './tapeParts';
 
 /** Where on the clock a point is looked for: the station of its obstacle. */

@@ -1,4 +1,4 @@
-import type { VehicleState } from '@/core/job/places';
+import type { VehicleState } from '@/core/kernel/places';
 import { Tape, TAPE } from './tapeParts';
 
 const INK = 'var(--graphite)';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { CHANGE_NAME, ChangeKind } from '@/core/job/changes';
+import { CHANGE_NAME, ChangeKind } from '@/core/document/changes';
 import { SelectField, TextField } from '../forms/fields';
 import { useFiling } from '../room/useFiling';
 

@@ -1,6 +1,6 @@
-import { CHANGE_NAME } from '@/core/job/changes';
-import type { Change } from '@/core/job/schema';
-import { whenShort } from '@/core/time/when';
+import { CHANGE_NAME } from '@/core/document/changes';
+import type { Change } from '@/core/document/job';
+import { whenShort } from '@/core/kernel/time/when';
 
 /** Recorded adjustments and parts, latest first. */
 export function ChangesList({ changes, zone }: { changes: readonly Change[]; zone: string }) {

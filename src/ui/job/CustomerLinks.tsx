@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useState, useTransition } from 'react';
-import { whenShort } from '@/core/time/when';
+import { whenShort } from '@/core/kernel/time/when';
 import { makeSheetLink, revokeSheetLink, sheetLinks } from '@/server/actions/job';
 import type { SheetLink } from '@/server/jobs/afterSigning';
 import { CopyLink } from '../CopyLink';

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { nextGate } from '@/core/gates/gates';
-import { GATE_TITLE } from '@/core/gates/titles';
-import type { GateName } from '@/core/job/schema';
+import { nextGate } from '@/core/assembly/gates/gates';
+import { GATE_TITLE } from '@/core/document/gateTitles';
+import type { GateName } from '@/core/document/job';
 import { openNextGate } from '@/server/actions/job';
 import { goTo } from '../room/RoomLink';
 import { useAsk } from '../room/useAsk';

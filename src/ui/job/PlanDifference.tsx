@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { whenShort } from '@/core/time/when';
+import { whenShort } from '@/core/kernel/time/when';
 import { useRoom } from '../room/view';
 import { PLAN_LABEL, type PlanFields } from './planFields';
 

@@ -2,7 +2,7 @@
 
 import { useRef, useState, useTransition } from 'react';
 import { useForm } from 'react-hook-form';
-import { exactText, show } from '@/core/units/format';
+import { exactText, show } from '@/core/kernel/units/format';
 import { savePlan } from '@/server/actions/job';
 import type { PlanMeanwhile } from '@/server/jobs/gatework';
 import { SelectField, TextField } from '../forms/fields';

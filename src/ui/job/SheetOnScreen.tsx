@@ -1,5 +1,5 @@
-import { sheetFacts, type Sheet, type SheetRow } from '@/core/sheet/sheet';
-import type { Seal } from '@/core/sheet/signed';
+import { sheetFacts, type Sheet, type SheetRow } from '@/core/assembly/sheet/sheet';
+import type { Seal } from '@/core/assembly/sheet/signed';
 import { Arm, verdictInk } from '../drawings/Arm';
 
 /** The before-and-after sheet, as it prints; a signed one with its hash and its amendments. */

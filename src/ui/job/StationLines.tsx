@@ -1,9 +1,9 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { lineSaid, STATION_LINES } from '@/core/checks/stationLines';
-import type { JobDocument, StationLineName } from '@/core/job/schema';
-import { whenShort } from '@/core/time/when';
+import { lineSaid, STATION_LINES } from '@/core/subjects/elsewhere/stationLines';
+import type { JobDocument, StationLineName } from '@/core/document/job';
+import { whenShort } from '@/core/kernel/time/when';
 import { answerLine } from '@/server/actions/job';
 import { Arm } from '../drawings/Arm';
 import { useAsk } from '../room/useAsk';

@@ -1,6 +1,6 @@
-import type { Plan } from '@/core/job/schema';
-import { exactText } from '@/core/units/format';
-import type { UnitChoice } from '@/core/units/quantity';
+import type { Plan } from '@/core/document/job';
+import { exactText } from '@/core/kernel/units/format';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 
 type Lengths =
   'liftFront' | 'liftRear' | 'bodyLift' | 'movedHubFront' | 'movedHubRear' | 'lipAlteredFront' | 'lipAlteredRear';

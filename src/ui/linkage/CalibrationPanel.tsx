@@ -1,6 +1,6 @@
 'use client';
 
-import { comparedName, type Calibration } from '@/core/linkage/calibrate';
+import { comparedName, type Calibration } from '@/core/subjects/linkage/calibrate';
 import { Figure, PlusMinus } from '../Figure';
 
 /** What gauge and tape say beside what the geometry gives, and the point most likely wrong where they part. */

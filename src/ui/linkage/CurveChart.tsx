@@ -2,9 +2,9 @@
 
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { FigureName } from '@/core/suspension/figures';
-import { show } from '@/core/units/format';
-import type { Quantity } from '@/core/units/quantity';
-import { roundTicks, type Tick } from '@/core/units/ticks';
+import { show } from '@/core/kernel/units/format';
+import type { Quantity } from '@/core/kernel/units/quantity';
+import { roundTicks, type Tick } from '@/core/kernel/units/ticks';
 import { useUnits } from '../Units';
 import type { CurveRow } from './useCurves';
 import type { Stop } from './Sliders';

@@ -2,8 +2,8 @@
 
 import { useEffect, useState, type ComponentType } from 'react';
 import { useUnits } from '../Units';
-import { show } from '@/core/units/format';
-import type { Assembled } from '@/core/linkage/assemble';
+import { show } from '@/core/kernel/units/format';
+import type { Assembled } from '@/core/subjects/linkage/assemble';
 import type { CurveKind } from './CurveChart';
 import type { Stop } from './Sliders';
 import { useCurves, type CurveRow } from './useCurves';

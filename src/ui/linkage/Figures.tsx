@@ -1,7 +1,7 @@
 'use client';
 
 import { AT, AT_AXLE, AXLE, RIGHT, type AxleFigure, type SideFigure } from '@/core/suspension/figures';
-import type { Quantity } from '@/core/units/quantity';
+import type { Quantity } from '@/core/kernel/units/quantity';
 import { useUnits } from '../Units';
 import { Figure } from '../Figure';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, useState, useTransition } from 'react';
-import { whenShort } from '@/core/time/when';
+import { whenShort } from '@/core/kernel/time/when';
 import { readGeometryFile } from '@/core/suspension/readFile';
 import { keepGeometry, pinGeometry } from '@/server/actions/job';
 import { SelectField, TextField } from '../forms/fields';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Correction } from '@/core/linkage/corrections';
+import type { Correction } from '@/core/subjects/linkage/corrections';
 import { Figure } from '../Figure';
 
 /** The lengths that would put the end right at the heights of the stage. */

@@ -1,10 +1,10 @@
 'use client';
 
 import { useMemo } from 'react';
-import { axleOf, isCorner, type Place } from '@/core/job/places';
-import { assemble, hubLine } from '@/core/linkage/assemble';
-import { sideOfCorner } from '@/core/linkage/features';
-import type { Vec3 } from '@/core/geometry/point';
+import { axleOf, isCorner, type Place } from '@/core/kernel/places';
+import { assemble, hubLine } from '@/core/subjects/linkage/assemble';
+import { sideOfCorner } from '@/core/subjects/linkage/features';
+import type { Vec3 } from '@/core/kernel/geometry/point';
 import { ROW } from '@/core/suspension/figures';
 import { linkageOf } from '@/core/suspension/linkage';
 import { useRoom } from '../room/view';
@@ -18,16 +18,16 @@ const VIEW_OF: Record<string, View> = { x: 'side', z: 'side', y: 'top', f: 'top'
  * the distance asked for drawn as a tape. The words beside it say the same, so it is hidden from a screen reader.
  */
 export function LinkageSpot({ point, place }: { point: string; place: Place }) {
-  const { job } = useRoom().view;
+  const { job, workings } = useRoom().view;
   const axle = isCorner(place) ? axleOf(place) : place === 'rear' ? 'rear' : 'front';
   const drawn = useMemo(() => {
-    const end = assemble(job, axle);
+    const end = assemble(workings, axle);
     if (end.fault) return null;
     const linkage = linkageOf(end.end);
     if (linkage.pose(0, 0, 0)) return null;
     linkage.measure(new Float64Array(ROW));
     return { end, at: linkage.joints(), joints: jointsOf(end) };
-  }, [job, axle]);
+  }, [workings, axle]);
   if (!drawn) return null;
   const bare = point.replace(/^lk\./, '');
   const axis = /\.[xyfz]$/.test(bare) ? bare.slice(-1) : '';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useId, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Vec3 } from '@/core/geometry/point';
+import type { Vec3 } from '@/core/kernel/geometry/point';
 import type { End, Tyre } from '@/core/suspension/schema';
 import { barsOf, boxOf, hull, onPaper, tyreRings, VIEW_NAME, type Bar, type Joint, type View } from './shape';
 

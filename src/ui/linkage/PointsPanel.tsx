@@ -1,12 +1,12 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { K } from '@/core/uncertainty/propagate';
-import { SOURCE_NAME } from '@/core/linkage/kept';
-import type { Implausible } from '@/core/linkage/implausible';
-import { hubLine, type Assembled } from '@/core/linkage/assemble';
-import { featureById, placeOf, valueIn } from '@/core/linkage/features';
-import type { JobDocument } from '@/core/job/schema';
+import { K } from '@/core/kernel/uncertainty/propagate';
+import { SOURCE_NAME } from '@/core/document/keptGeometry';
+import type { Implausible } from '@/core/subjects/linkage/implausible';
+import { hubLine, type Assembled } from '@/core/subjects/linkage/assemble';
+import { featureById, placeOf, valueIn } from '@/core/subjects/linkage/features';
+import type { JobDocument } from '@/core/document/job';
 import { Figure, PlusMinus } from '../Figure';
 import { RoomLink } from '../room/RoomLink';
 import type { Joint } from './shape';

@@ -2,7 +2,7 @@
 
 import { Slider } from 'radix-ui';
 import { useUnits } from '../Units';
-import { show } from '@/core/units/format';
+import { show } from '@/core/kernel/units/format';
 
 /** Travels of both hubs, mm (+ bump), and the steering as a share of lock. */
 export interface Pose {

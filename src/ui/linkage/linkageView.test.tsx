@@ -1,11 +1,12 @@
+import { workingsOf } from '@/core/assembly/book';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { demoJobs } from '../../../scripts/demo/jobs';
-import { calibrate } from '@/core/linkage/calibrate';
-import { corrections } from '@/core/linkage/corrections';
-import { staged, stateOf } from '@/core/linkage/stages';
+import { calibrate } from '@/core/subjects/linkage/calibrate';
+import { corrections } from '@/core/subjects/linkage/corrections';
+import { staged, stateOf } from '@/core/subjects/linkage/stages';
 import { ROW } from '@/core/suspension/figures';
 import { linkageOf } from '@/core/suspension/linkage';
-import { METRIC_SHOP } from '@/core/units/quantity';
+import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { UnitsProvider } from '../Units';
 import { CalibrationPanel } from './CalibrationPanel';
 import { Figures } from './Figures';
@@ -21,7 +22,7 @@ const job = (number: string) => {
 };
 const rescue = job('HG-0142');
 const posed = (axle: 'front' | 'rear', which = rescue, stage: 'before' | 'after' = 'before') => {
-  const end = staged(which, axle, stage);
+  const end = staged(workingsOf(which), axle, stage);
   const linkage = linkageOf(end.end);
   const state = stateOf(end) ?? { left: 0, right: 0 };
   if (linkage.pose(state.left, state.right, 0)) throw new Error('out of reach');
@@ -169,7 +170,7 @@ test('sliders: travels, roll and steer, with the stances to go back to', () => {
 });
 
 test('gauges beside the geometry: the wrong caster is a finding, with the points most likely wrong', () => {
-  const text = words(drawn(<CalibrationPanel calibrations={[calibrate(rescue, 'before')]} />));
+  const text = words(drawn(<CalibrationPanel calibrations={[calibrate(workingsOf(rescue), 'before')]} />));
   expect(text).toMatch(/Caster, front left · finding/);
   expect(text).toMatch(/Caster, front right · agrees/);
   expect(text).toMatch(/knuckle joint, left, front: read again\. Moved by \d+ mm/);
@@ -177,7 +178,7 @@ test('gauges beside the geometry: the wrong caster is a finding, with the points
 });
 
 test('lengths: the parts that put it right, or what they wait for', () => {
-  const [before, after] = [staged(rescue, 'front', 'before'), staged(rescue, 'front', 'after')];
+  const [before, after] = [staged(workingsOf(rescue), 'front', 'before'), staged(workingsOf(rescue), 'front', 'after')];
   const list = corrections(after, before);
   expect(list.length).toBeGreaterThan(4);
   const text = words(drawn(<LengthsPanel corrections={list} stage="after" changed={after.changed} />));

@@ -1,8 +1,8 @@
-import type { Vec3 } from '@/core/geometry/point';
-import { cross, unit } from '@/core/geometry/point';
-import { FEATURES, pathIn } from '@/core/linkage/features';
-import { pointSource, type Assembled } from '@/core/linkage/assemble';
-import type { SourceKind } from '@/core/linkage/kept';
+import type { Vec3 } from '@/core/kernel/geometry/point';
+import { cross, unit } from '@/core/kernel/geometry/point';
+import { FEATURES, pathIn } from '@/core/subjects/linkage/features';
+import { pointSource, type Assembled } from '@/core/subjects/linkage/assemble';
+import type { SourceKind } from '@/core/document/keptGeometry';
 import type { End, SideName, Tyre } from '@/core/suspension/schema';
 
 /** A view of the vehicle: which of forward, left and up runs right and which runs down on paper. */

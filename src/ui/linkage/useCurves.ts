@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { fileOfEnds, type Assembled } from '@/core/linkage/assemble';
-import { CURVE_COLUMNS, curveGrid } from '@/core/linkage/curves';
+import { fileOfEnds, type Assembled } from '@/core/subjects/linkage/assemble';
+import { CURVE_COLUMNS, curveGrid } from '@/core/subjects/linkage/curves';
 import type { FigureName } from '@/core/suspension/figures';
 import { askSweeper } from './sweeper';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { whenShort } from '@/core/time/when';
+import { whenShort } from '@/core/kernel/time/when';
 import { changeMember, makePasswordLink, revokeInvitation } from '@/server/actions/members';
 import type { Role } from '@/server/session';
 import { CopyLink } from '../CopyLink';

@@ -1,6 +1,6 @@
 'use client';
 
-import { whenShort } from '@/core/time/when';
+import { whenShort } from '@/core/kernel/time/when';
 import { dropPin, endOtherSessions, endSession, forgetDevice } from '@/server/actions/session';
 import { usePasswordAgain } from './PasswordAgain';
 

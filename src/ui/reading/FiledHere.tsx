@@ -1,10 +1,10 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { show } from '@/core/units/format';
-import { pointById } from '@/core/job/points';
-import type { Reading } from '@/core/job/schema';
-import type { Told } from '@/core/job/story';
+import { show } from '@/core/kernel/units/format';
+import { pointById } from '@/core/assembly/book';
+import type { Reading } from '@/core/document/job';
+import type { Told } from '@/core/record/story';
 import { FiledState } from '../device/FiledState';
 import { useFiling } from '../room/useFiling';
 import { useUnits } from '../Units';

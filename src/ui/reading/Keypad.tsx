@@ -1,7 +1,7 @@
 'use client';
 
 import { Delete } from 'lucide-react';
-import type { Quantity } from '@/core/units/quantity';
+import type { Quantity } from '@/core/kernel/units/quantity';
 import type { Key } from './keypadText';
 
 const DIGITS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'];

@@ -1,7 +1,7 @@
 'use client';
 
 import { Check, TriangleAlert } from 'lucide-react';
-import type { Choice } from '@/core/job/points/point';
+import type { Choice } from '@/core/record/point';
 
 interface Props {
   busy: boolean;

@@ -1,17 +1,17 @@
 'use client';
 
 import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
-import { otherSide, PLACE_NAME, STATE_NAME, type Place, type VehicleState } from '@/core/job/places';
-import type { Choice, PointDrawing as DrawingKind } from '@/core/job/points/point';
-import { say } from '@/core/checks/phrase';
-import type { ReadingBody } from '@/core/filing/entry';
-import { spotName } from '@/core/job/figures';
-import type { Reading, ReadingGate } from '@/core/job/schema';
-import { expectedThere, plausibilityQuestion } from '@/core/route/plausible';
-import { INSTRUMENTS, standardUncertainty } from '@/core/uncertainty/instruments';
-import { K } from '@/core/uncertainty/propagate';
-import { parseQuantity } from '@/core/units/parseQuantity';
-import { BASE_UNIT, type Quantity } from '@/core/units/quantity';
+import { otherSide, PLACE_NAME, STATE_NAME, type Place, type VehicleState } from '@/core/kernel/places';
+import type { Choice, PointDrawing as DrawingKind } from '@/core/record/point';
+import { say } from '@/core/kernel/phrase';
+import type { ReadingBody } from '@/core/record/filing/entry';
+import { spotName } from '@/core/assembly/book';
+import type { Reading, ReadingGate } from '@/core/document/job';
+import { expectedThere, plausibilityQuestion } from '@/core/assembly/route/plausible';
+import { INSTRUMENTS, standardUncertainty } from '@/core/kernel/uncertainty/instruments';
+import { K } from '@/core/kernel/uncertainty/propagate';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import { BASE_UNIT, type Quantity } from '@/core/kernel/units/quantity';
 import { PointDrawing } from '../drawings/PointDrawing';
 import { LinkageSpot } from '../linkage/LinkageSpot';
 import { Figure, PlusMinus, Words } from '../Figure';
@@ -77,7 +77,7 @@ export function ReadingInHand(props: Props) {
   const measured = stop.quantity === 'observation' ? null : stop.quantity;
   const parsed = measured ? parseQuantity(measured, text, units) : null;
   const across = otherSide(stop.place);
-  const expected = expectedThere(view.job, { gate, point: stop.point, place: stop.place, state: stop.state });
+  const expected = expectedThere(view.workings, { gate, point: stop.point, place: stop.place, state: stop.state });
 
   // Once filed, or left for another, this one is done with: a press that comes before the next one is in hand must
   // neither file a repeat nor go on from here.
@@ -95,7 +95,7 @@ export function ReadingInHand(props: Props) {
       if (done.current) return;
       setWrong('');
       const spot = { gate, point: stop.point, place: stop.place, state: stop.state };
-      const odd = answer === 'measured' && parsed?.ok ? plausibilityQuestion(view.job, spot, parsed.value) : null;
+      const odd = answer === 'measured' && parsed?.ok ? plausibilityQuestion(view.workings, spot, parsed.value) : null;
       if (odd && !more.confirmed) return setQuestion(say(odd, units));
       done.current = true;
       const fault = await fileEntry(

@@ -1,6 +1,6 @@
-import { comesFrom } from '@/core/job/provenance';
-import type { JobDocument } from '@/core/job/schema';
-import { whenShort } from '@/core/time/when';
+import { comesFrom } from '@/core/record/provenance';
+import type { JobDocument } from '@/core/document/job';
+import { whenShort } from '@/core/kernel/time/when';
 
 /** Over every page of a job that came out of a file: by whom, from what, and that what was decided there is not here. */
 export function BroughtInBand({ job, timeZone }: { job: JobDocument; timeZone: string }) {

@@ -1,7 +1,7 @@
 'use client';
 
-import { shutBecause } from '@/core/gates/gates';
-import { BUILD_CAUTIONS, DISCLAIMER } from '@/core/sheet/words';
+import { shutBecause } from '@/core/assembly/gates/gates';
+import { BUILD_CAUTIONS, DISCLAIMER } from '@/core/assembly/sheet/words';
 import { ChangeForm } from '../job/ChangeForm';
 import { ChangesList } from '../job/ChangesList';
 import { OpenGate } from '../job/OpenGate';
@@ -26,7 +26,7 @@ export function BuildRoom({ view }: { view: JobView }) {
                 : 'The bay records what is changed.'}
           </p>
         )}
-        {here && <OpenGate jobId={id} gate="build" shut={shutBecause(job)} />}
+        {here && <OpenGate jobId={id} gate="build" shut={shutBecause(view.workings)} />}
       </div>
       <aside className="border-l border-rule p-5">
         <h2 className="pb-2">Before hands go under</h2>

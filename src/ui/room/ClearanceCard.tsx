@@ -1,10 +1,10 @@
 'use client';
 
-import { tyreName } from '@/core/fit/form';
-import { obstaclesOf } from '@/core/fit/obstacles';
-import { CORNERS, PLACE_NAME } from '@/core/job/places';
-import { buildRoute, minutesLeft } from '@/core/route/route';
-import type { ReadingGate } from '@/core/job/schema';
+import { tyreName } from '@/core/subjects/clearance/fit/form';
+import { obstaclesOf } from '@/core/subjects/clearance/fit/obstacles';
+import { CORNERS, PLACE_NAME } from '@/core/kernel/places';
+import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
+import type { ReadingGate } from '@/core/document/job';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
@@ -26,7 +26,7 @@ export function ClearanceCard({ view, route }: { view: JobView; route: ReadingGa
       </p>
       <ul className="ruled">
         {CORNERS.map((corner) => {
-          const { known, missing } = obstaclesOf(job, corner);
+          const { known, missing } = obstaclesOf(view.workings, corner);
           const own = known.filter((o) => !o.assumed).length;
           return (
             <li key={corner}>
@@ -53,7 +53,7 @@ export function ClearanceCard({ view, route }: { view: JobView; route: ReadingGa
         {route && (
           <RoomLink className="btn" href={`/jobs/${id}/${route}/read?route=clearance`}>
             {route === 'before' ? 'Measure round the wheels, left side' : 'Prove it on the vehicle'}:{' '}
-            {minutesLeft(buildRoute(job, route, 'clearance'))} min
+            {minutesLeft(buildRoute(view.workings, route, 'clearance'))} min
           </RoomLink>
         )}
       </div>

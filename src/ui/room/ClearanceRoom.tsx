@@ -2,16 +2,16 @@
 
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import { GRADE_NAMES, type GradeName } from '@/core/clearance/poses';
-import type { Cure, ObstacleResult } from '@/core/clearance/problem';
-import { gapsAt } from '@/core/fit/assessed';
-import { problemAt } from '@/core/fit/problemAt';
-import { fenderEdge } from '@/core/fit/weigh';
-import { fitmentName } from '@/core/fit/form';
-import { axleOf, CORNERS, PLACE_NAME, type Corner } from '@/core/job/places';
-import { GATES } from '@/core/job/schema';
-import type { Stage } from '@/core/linkage/stages';
-import type { Fitment } from '@/core/tyre/fitment';
+import { GRADE_NAMES, type GradeName } from '@/core/subjects/clearance/engine/poses';
+import type { Cure, ObstacleResult } from '@/core/subjects/clearance/engine/problem';
+import { gapsAt } from '@/core/subjects/clearance/fit/assessed';
+import { problemAt } from '@/core/subjects/clearance/fit/problemAt';
+import { fenderEdge } from '@/core/subjects/clearance/fit/weigh';
+import { fitmentName } from '@/core/subjects/clearance/fit/form';
+import { axleOf, CORNERS, PLACE_NAME, type Corner } from '@/core/kernel/places';
+import { GATES } from '@/core/document/job';
+import type { Stage } from '@/core/subjects/linkage/stages';
+import type { Fitment } from '@/core/document/fitment';
 import { Words } from '../Figure';
 import { FitmentPanel } from '../clearance/FitmentPanel';
 import { GapsPanel } from '../clearance/GapsPanel';
@@ -54,7 +54,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
     const { asked: wanted, suggested } = job.fitments;
     const out: { which: Which; fitment: Fitment | null }[] = [
       // At Plan a null would stand for what is asked for: the one that came is tried by its own figures.
-      { which: 'fitted', fitment: stage === 'plan' && wanted ? plainFitment(job, corner) : null },
+      { which: 'fitted', fitment: stage === 'plan' && wanted ? plainFitment(view.workings, corner) : null },
     ];
     if (stage !== 'after') {
       if (wanted) out.push({ which: 'asked', fitment: wanted });
@@ -75,7 +75,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
   const [worst] = results;
 
   const posed = useMemo(() => {
-    const found = problemAt(job, corner, stage, chosen?.fitment ?? null);
+    const found = problemAt(view.workings, corner, stage, chosen?.fitment ?? null);
     return found;
   }, [job, corner, stage, chosen]);
   // Without anything to sweep the arithmetic is what there is.
@@ -89,12 +89,15 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
     : posed.ok
       ? { own: posed.posed.limits.rest, across: posed.posed.problem.across.rest, steer: 0 }
       : { own: 0, across: 0, steer: 0 };
-  const gaps = useMemo(() => (['before', 'after'] as const).flatMap((g) => gapsAt(job, corner, g)), [job, corner]);
+  const gaps = useMemo(
+    () => (['before', 'after'] as const).flatMap((g) => gapsAt(view.workings, corner, g)),
+    [job, corner],
+  );
   const findings = gaps.filter((g) => g.finding).length;
   const editable = open && bay && ['before', 'plan'].includes(job.job.gate);
   const readable = open && bay && gate >= 1 && gate < 3;
   const tryCure = (cure: Cure, r: ObstacleResult) => {
-    const base = chosen?.fitment ?? plainFitment(job, corner);
+    const base = chosen?.fitment ?? plainFitment(view.workings, corner);
     const next = cured(base, cure, r.id, axle);
     setTrial({ ...next, name: fitmentName(next, view.member.units) });
     if (stage === 'after') setStage('plan');
@@ -145,7 +148,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
               text={
                 f.fitment
                   ? fitmentName(f.fitment, view.member.units)
-                  : fittedText(job, corner, stage, view.member.units)
+                  : fittedText(view.workings, corner, stage, view.member.units)
               }
               weighed={weighed[f.which]}
               missing={missing}

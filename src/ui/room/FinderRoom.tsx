@@ -2,12 +2,12 @@
 
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useId, useMemo, useState } from 'react';
-import type { Candidate } from '@/core/clearance/fitFinder';
-import { AXLES, type Axle } from '@/core/job/places';
-import { tyreName } from '@/core/fit/form';
-import { liftChoices } from '@/core/fit/liftChoices';
-import { DEFAULT_FIT_RULES } from '@/core/fit/rules';
-import type { UnitChoice } from '@/core/units/quantity';
+import type { Candidate } from '@/core/subjects/clearance/engine/fitFinder';
+import { AXLES, type Axle } from '@/core/kernel/places';
+import { tyreName } from '@/core/subjects/clearance/fit/form';
+import { liftChoices } from '@/core/subjects/clearance/fit/liftChoices';
+import { DEFAULT_FIT_RULES } from '@/core/document/fitRules';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import type { FindAnswer } from '@/workers/clearanceApi';
 import { Answer, Refused } from '../clearance/FinderAnswer';
 import { FinderTable } from '../clearance/FinderTable';

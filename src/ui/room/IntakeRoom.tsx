@@ -1,12 +1,12 @@
 'use client';
 
-import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
-import { shutBecause } from '@/core/gates/gates';
-import { whenFull } from '@/core/time/when';
+import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
+import { shutBecause } from '@/core/assembly/gates/gates';
+import { whenFull } from '@/core/kernel/time/when';
 import { Words } from '../Figure';
 import { OpenGate } from '../job/OpenGate';
 import { Exports } from '../job/Exports';
-import type { Phrase } from '@/core/checks/phrase';
+import type { Phrase } from '@/core/kernel/phrase';
 import type { JobView } from './view';
 
 export function IntakeRoom({ view }: { view: JobView }) {
@@ -77,7 +77,7 @@ export function IntakeRoom({ view }: { view: JobView }) {
         {open && bay && job.job.gate === 'intake' ? (
           <>
             <p>Level floor, tyres at pressure, steering straight. Then the Before readings can begin.</p>
-            <OpenGate jobId={id} gate="intake" shut={shutBecause(job)} />
+            <OpenGate jobId={id} gate="intake" shut={shutBecause(view.workings)} />
           </>
         ) : (
           <p>{job.job.gate === 'intake' ? 'A technician opens the Before gate.' : 'Intake is done.'}</p>

@@ -1,17 +1,17 @@
 'use client';
 
-import { AXLES } from '@/core/job/places';
-import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
-import { assemble, measuredShare } from '@/core/linkage/assemble';
-import { kindOf } from '@/core/linkage/features';
-import { buildRoute, minutesLeft } from '@/core/route/route';
+import { AXLES } from '@/core/kernel/places';
+import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
+import { assemble, measuredShare } from '@/core/subjects/linkage/assemble';
+import { kindOf } from '@/core/subjects/linkage/features';
+import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
 /** The linkage at a gate: how much of it is measured, the way to it, and the route to more of it. */
 export function LinkageCard({ view, routes }: { view: JobView; routes: boolean }) {
   const { id, job } = view;
-  const left = (kind: 'linkage' | 'linkage-both') => buildRoute(job, 'before', kind);
+  const left = (kind: 'linkage' | 'linkage-both') => buildRoute(view.workings, 'before', kind);
   return (
     <section aria-labelledby="linkage">
       <h2 id="linkage" className="pb-1">
@@ -19,7 +19,7 @@ export function LinkageCard({ view, routes }: { view: JobView; routes: boolean }
       </h2>
       <ul className="ruled">
         {AXLES.map((axle) => {
-          const share = measuredShare(job, assemble(job, axle));
+          const share = measuredShare(job, assemble(view.workings, axle));
           return (
             <li key={axle}>
               <RoomLink

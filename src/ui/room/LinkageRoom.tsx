@@ -2,15 +2,15 @@
 
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import { AXLES, cornersOf, type Axle } from '@/core/job/places';
-import { GATES } from '@/core/job/schema';
-import { SUSPENSION_NAME } from '@/core/job/suspensionKind';
-import { measuredShare } from '@/core/linkage/assemble';
-import { calibrate } from '@/core/linkage/calibrate';
-import { corrections } from '@/core/linkage/corrections';
-import { kindOf } from '@/core/linkage/features';
-import { implausibleIn } from '@/core/linkage/implausible';
-import { staged, travelAt, type Stage } from '@/core/linkage/stages';
+import { AXLES, cornersOf, type Axle } from '@/core/kernel/places';
+import { GATES } from '@/core/document/job';
+import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
+import { measuredShare } from '@/core/subjects/linkage/assemble';
+import { calibrate } from '@/core/subjects/linkage/calibrate';
+import { corrections } from '@/core/subjects/linkage/corrections';
+import { kindOf } from '@/core/subjects/linkage/features';
+import { implausibleIn } from '@/core/subjects/linkage/implausible';
+import { staged, travelAt, type Stage } from '@/core/subjects/linkage/stages';
 import { ROW } from '@/core/suspension/figures';
 import { linkageOf } from '@/core/suspension/linkage';
 import { UNREACHABLE_NAME } from '@/core/suspension/unreachable';
@@ -47,8 +47,8 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   const [selected, setSelected] = useState<string | null>(null);
   const [tab, setTab] = useState<string>('figures');
 
-  const end = useMemo(() => staged(job, axle, stage), [job, axle, stage]);
-  const before = useMemo(() => staged(job, axle, 'before'), [job, axle]);
+  const end = useMemo(() => staged(view.workings, axle, stage), [job, axle, stage]);
+  const before = useMemo(() => staged(view.workings, axle, 'before'), [job, axle]);
   const linkage = useMemo(() => (end.fault ? null : linkageOf(end.end)), [end]);
   const chalk = useMemo(() => {
     if (before.fault) return null;
@@ -61,7 +61,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   const stops = useMemo<Stop[]>(
     () =>
       (['before', 'plan', 'after'] as const).flatMap((s) => {
-        const [l, r] = cornersOf(axle).map((corner) => travelAt(job, s, corner));
+        const [l, r] = cornersOf(axle).map((corner) => travelAt(view.workings, s, corner));
         return l && r ? [{ name: STOP_NAME[s], left: Math.round(l.value), right: Math.round(r.value) }] : [];
       }),
     [job, axle],
@@ -83,7 +83,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   const joints = useMemo(() => jointsOf(end), [end]);
   const doubts = useMemo(() => implausibleIn(job, before), [job, before]);
   const gauges = useMemo(
-    () => (['before', ...(gate >= 4 ? (['after'] as const) : [])] as const).map((g) => calibrate(job, g)),
+    () => (['before', ...(gate >= 4 ? (['after'] as const) : [])] as const).map((g) => calibrate(view.workings, g)),
     [job, gate],
   );
   const lengths = useMemo(() => (stage === 'before' ? [] : corrections(end, before)), [end, before, stage]);

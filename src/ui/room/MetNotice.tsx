@@ -1,11 +1,11 @@
 'use client';
 
 import { useLiveQuery } from 'dexie-react-hooks';
-import { show } from '@/core/units/format';
-import { spotName } from '@/core/job/figures';
-import { pointById } from '@/core/job/points';
-import type { Reading } from '@/core/job/schema';
-import { whenShort } from '@/core/time/when';
+import { show } from '@/core/kernel/units/format';
+import { spotName } from '@/core/assembly/book';
+import { pointById } from '@/core/assembly/book';
+import type { Reading } from '@/core/document/job';
+import { whenShort } from '@/core/kernel/time/when';
 import { store } from '../device/store';
 import { useRoom } from './view';
 

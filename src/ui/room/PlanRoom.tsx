@@ -1,7 +1,7 @@
 'use client';
 
-import { shutBecause } from '@/core/gates/gates';
-import { plannedChange } from '@/core/plan/stance';
+import { shutBecause } from '@/core/assembly/gates/gates';
+import { plannedChange } from '@/core/subjects/stance/cornerStances';
 import { ChecksPanel } from '../ChecksPanel';
 import { HeightPosts } from '../drawings/HeightPosts';
 import { Words } from '../Figure';
@@ -77,7 +77,9 @@ export function PlanRoom({ view }: { view: JobView }) {
             <ChecksPanel jobId={id} verdicts={found} />
           </section>
         )}
-        {open && bay && job.job.gate === 'plan' && <OpenGate jobId={id} gate="plan" shut={shutBecause(job)} />}
+        {open && bay && job.job.gate === 'plan' && (
+          <OpenGate jobId={id} gate="plan" shut={shutBecause(view.workings)} />
+        )}
       </aside>
     </main>
   );

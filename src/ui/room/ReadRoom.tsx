@@ -1,18 +1,18 @@
 'use client';
 
 import { useEffect } from 'react';
-import { unlockedBy } from '@/core/checks/unlocks';
-import { obstacleKind } from '@/core/clearance/catalogue';
-import { featureById } from '@/core/linkage/features';
-import { Figures } from '@/core/job/figures';
-import { otherSide, STATE_NAME } from '@/core/job/places';
-import { obstaclePoint } from '@/core/job/points/clearancePoints';
-import { mayLack } from '@/core/job/points';
-import type { ReadingGate } from '@/core/job/schema';
-import { buildRoute, minutesLeft, ROUTE_KINDS, type RouteKind, type RouteStop } from '@/core/route/route';
-import { show } from '@/core/units/format';
-import { gateShutForReading } from '@/core/filing/makeReading';
-import { whenShort } from '@/core/time/when';
+import { unlockedBy } from '@/core/assembly/unlocks';
+import { obstacleKind } from '@/core/subjects/clearance/engine/catalogue';
+import { featureById } from '@/core/subjects/linkage/features';
+import { Figures } from '@/core/record/figures';
+import { otherSide, STATE_NAME } from '@/core/kernel/places';
+import { obstaclePoint } from '@/core/subjects/clearance/points';
+import { mayLack } from '@/core/record/pointRules';
+import type { ReadingGate } from '@/core/document/job';
+import { buildRoute, minutesLeft, ROUTE_KINDS, type RouteKind, type RouteStop } from '@/core/assembly/route/route';
+import { show } from '@/core/kernel/units/format';
+import { gateShutForReading } from '@/core/record/filing/makeReading';
+import { whenShort } from '@/core/kernel/time/when';
 import { ChecksPanel } from '../ChecksPanel';
 import { FiledHere } from '../reading/FiledHere';
 import { ReadingInHand, type StopInHand } from '../reading/ReadingInHand';
@@ -41,7 +41,7 @@ export function ReadRoom(props: Props) {
   const home = `/jobs/${view.id}/${gate}`;
   const kind = ROUTE_KINDS.find((k) => k === asked.route && (gate === 'before' || !k.startsWith('linkage'))) ?? 'short';
   const shut = !view.open || !view.bay || gateShutForReading(view.job, gate, new Date().toISOString()) !== null;
-  const stops = shut ? [] : buildRoute(view.job, gate, kind);
+  const stops = shut ? [] : buildRoute(view.workings, gate, kind);
   const firstOpen = stops.findIndex((s) => s.status !== 'answered');
   const wanted = asked.at ? stops.findIndex((s) => s.key === asked.at) : firstOpen;
   const index = wanted >= 0 ? wanted : firstOpen;
@@ -83,7 +83,7 @@ function Reading({
   const next = after.find((s) => s.status !== 'answered');
   const lap = stops.filter((s) => s.state === stop.state);
   const spot = { gate, point: stop.point.id, place: stop.place, state: stop.state };
-  const figures = new Figures(job);
+  const figures = view.workings.figures;
   const across = otherSide(stop.place);
   const spread = figures.figure(spot);
   const inHand: StopInHand = {
@@ -125,7 +125,7 @@ function Reading({
         <h2 className="pb-1">This reading unlocks</h2>
         <ChecksPanel
           jobId={id}
-          verdicts={unlockedBy(job, verdicts, spot)}
+          verdicts={unlockedBy(view.workings, verdicts, spot)}
           empty={lockedBy(stop.point.id) ?? 'Kept for the record and the sheet; no check needs it.'}
         />
         {filed.length > 0 && (

@@ -1,12 +1,12 @@
 'use client';
 
-import { worstFirst } from '@/core/checks/workJob';
-import { shutBecause } from '@/core/gates/gates';
-import { STATE_NAME, type VehicleState } from '@/core/job/places';
-import type { ReadingGate } from '@/core/job/schema';
-import { stanceFigures } from '@/core/plan/stance';
-import { buildRoute, minutesLeft, type RouteStop } from '@/core/route/route';
-import { gateShutForReading } from '@/core/filing/makeReading';
+import { worstFirst } from '@/core/assembly/workJob';
+import { shutBecause } from '@/core/assembly/gates/gates';
+import { STATE_NAME, type VehicleState } from '@/core/kernel/places';
+import type { ReadingGate } from '@/core/document/job';
+import { stanceFigures } from '@/core/subjects/stance/cornerStances';
+import { buildRoute, minutesLeft, type RouteStop } from '@/core/assembly/route/route';
+import { gateShutForReading } from '@/core/record/filing/makeReading';
 import { ChangeForm } from '../job/ChangeForm';
 import { ChangesList } from '../job/ChangesList';
 import { ChecksPanel } from '../ChecksPanel';
@@ -22,8 +22,8 @@ import type { JobView } from './view';
 /** Before and After: the height posts, the way through the readings, and what they say, worst first. */
 export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGate }) {
   const { id, job, verdicts, corners, open, bay } = view;
-  const full = buildRoute(job, gate, 'full');
-  const short = buildRoute(job, gate, 'short');
+  const full = buildRoute(view.workings, gate, 'full');
+  const short = buildRoute(view.workings, gate, 'short');
   const shut = !open
     ? 'This job is closed.'
     : bay
@@ -101,7 +101,7 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
       <aside className="border-l border-rule p-5" aria-label="Checks">
         <h2 className="pb-1">Checks, worst first</h2>
         <ChecksPanel jobId={id} verdicts={mine} lead={view.lead && open} />
-        {open && bay && job.job.gate === gate && <OpenGate jobId={id} gate={gate} shut={shutBecause(job)} />}
+        {open && bay && job.job.gate === gate && <OpenGate jobId={id} gate={gate} shut={shutBecause(view.workings)} />}
       </aside>
     </main>
   );

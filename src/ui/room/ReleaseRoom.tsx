@@ -1,9 +1,9 @@
 'use client';
 
-import { releaseBlockers } from '@/core/gates/release';
-import { makeSheet } from '@/core/sheet/sheet';
-import { sealed } from '@/core/sheet/signed';
-import { whenFull } from '@/core/time/when';
+import { releaseBlockers } from '@/core/assembly/gates/release';
+import { makeSheet } from '@/core/assembly/sheet/sheet';
+import { sealed } from '@/core/assembly/sheet/signed';
+import { whenFull } from '@/core/kernel/time/when';
 import { Amend } from '../job/Amend';
 import { CustomerLinks } from '../job/CustomerLinks';
 import { Exports } from '../job/Exports';
@@ -17,7 +17,7 @@ export function ReleaseRoom({ view }: { view: JobView }) {
   const when = (iso: string) => whenFull(iso, member.shop.timeZone);
   const sheet = signed
     ? signed.sheets[member.units.length === 'mm' ? 'mm' : 'in']
-    : makeSheet(job, member.units, when, verdicts);
+    : makeSheet(view.workings, member.units, when, verdicts);
   const blockers = open ? releaseBlockers(verdicts, member.units) : [];
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">

@@ -1,11 +1,11 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { GATE_TITLE } from '@/core/gates/titles';
-import type { ReadingGate } from '@/core/job/schema';
-import { comesFrom } from '@/core/job/provenance';
-import { findInStory, storyOf } from '@/core/job/story';
-import { whenShort } from '@/core/time/when';
+import { GATE_TITLE } from '@/core/document/gateTitles';
+import type { ReadingGate } from '@/core/document/job';
+import { comesFrom } from '@/core/record/provenance';
+import { findInStory, storyOf } from '@/core/record/story';
+import { whenShort } from '@/core/kernel/time/when';
 import { FiledState } from '../device/FiledState';
 import { RefusedList } from '../device/RefusedList';
 import { FiledHere } from '../reading/FiledHere';
@@ -27,7 +27,7 @@ export function StoryRoom({ view }: { view: JobView }) {
   const [words, setWords] = useState('');
   const [gate, setGate] = useState<ReadingGate | null>(null);
   const [most, setMost] = useState(AT_ONCE);
-  const story = storyOf(job);
+  const story = storyOf(view.workings);
   const found = findInStory(story, words, gate);
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">

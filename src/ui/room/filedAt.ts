@@ -1,6 +1,6 @@
-import type { Spot } from '@/core/job/figures';
-import { toldAt, type Told } from '@/core/job/story';
-import { comesFrom, lateWords } from '@/core/job/provenance';
+import type { Spot } from '@/core/record/figures';
+import { toldAt, type Told } from '@/core/record/story';
+import { comesFrom, lateWords } from '@/core/record/provenance';
 import type { FiledReading } from '../reading/FiledHere';
 import type { JobView } from './view';
 
@@ -16,5 +16,5 @@ export const listed = (told: readonly Told[], stateOf: JobView['stateOf'], when:
   }));
 
 /** Everything filed at a spot, latest first, with its story. */
-export const filedAt = ({ job, stateOf }: JobView, spot: Spot, when: (iso: string) => string): FiledReading[] =>
-  listed(toldAt(job, spot), stateOf, when);
+export const filedAt = ({ workings, stateOf }: JobView, spot: Spot, when: (iso: string) => string): FiledReading[] =>
+  listed(toldAt(workings, spot), stateOf, when);

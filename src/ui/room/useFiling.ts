@@ -2,8 +2,8 @@
 
 import { useCallback } from 'react';
 import { v4 as newId } from 'uuid';
-import { applyEntry } from '@/core/filing/applyEntry';
-import { Entry } from '@/core/filing/entry';
+import { applyEntry } from '@/core/assembly/filing';
+import { Entry } from '@/core/record/filing/entry';
 import { useDevice } from '../device/DeviceProvider';
 import { useRoom } from './view';
 

@@ -1,7 +1,9 @@
 'use client';
 
 import { useEffect, useMemo, useState } from 'react';
-import { sweepsLeft, takeSwept } from '@/core/fit/assessed';
+import { workingsOf } from '@/core/assembly/book';
+import { Memo } from '@/core/record/workings';
+import { sweepsLeft, takeSwept } from '@/core/subjects/clearance/fit/assessed';
 import type { Snapshot } from '@/server/snapshot';
 import type { Waiting } from '../device/store';
 import { askSweeper } from '../linkage/sweeper';
@@ -15,14 +17,20 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
   // Counts what the worker told: each time the job is worked again.
   const [told, setTold] = useState(0);
   const [alone, setAlone] = useState(false);
+  const [memo] = useState(() => new Memo());
+  // What the server swept of the job as it told it need not be swept here.
+  const known = useMemo(() => {
+    if (snapshot.swept) takeSwept(workingsOf(snapshot.document, memo, true), snapshot.swept);
+    return memo;
+  }, [snapshot, memo]);
   const view = useMemo(() => {
     void told;
-    return viewOf(snapshot, member, waiting, !alone);
-  }, [snapshot, member, waiting, alone, told]);
-  const { job, signed } = view;
+    return viewOf(snapshot, member, waiting, known, !alone);
+  }, [snapshot, member, waiting, known, alone, told]);
+  const { job, workings, signed } = view;
   useEffect(() => {
     if (alone || signed) return;
-    const corners = sweepsLeft(job);
+    const corners = sweepsLeft(workings);
     if (corners.length === 0) return;
     let gone = false;
     void (async () => {
@@ -31,10 +39,10 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
           (api) => api.sweepForChecks({ job, corners }),
           () => {},
         );
-        if (answer.ok) takeSwept(job, answer.swept);
+        if (answer.ok) takeSwept(workings, answer.swept);
         if (gone) return;
         // Told of something else than was asked for, it would be asked for ever.
-        if (answer.ok && !sweepsLeft(job).some((corner) => corners.includes(corner))) setTold((n) => n + 1);
+        if (answer.ok && !sweepsLeft(workings).some((corner) => corners.includes(corner))) setTold((n) => n + 1);
         else if (answer.ok) setAlone(true);
         else if (answer.reason !== 'stopped') setAlone(true);
       } catch {
@@ -44,6 +52,6 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
     return () => {
       gone = true;
     };
-  }, [job, signed, alone]);
+  }, [job, workings, signed, alone]);
   return view;
 }

@@ -1,15 +1,16 @@
 'use client';
 
 import { createContext, useContext } from 'react';
-import { workJob } from '@/core/checks/workJob';
-import type { Verdict } from '@/core/checks/types';
-import { leaveSweeps, takeSwept } from '@/core/fit/assessed';
-import { DEFAULT_STOCK } from '@/core/fit/rules';
-import { withWaiting } from '@/core/filing/applyEntry';
-import { gateStates, type GateState } from '@/core/gates/gates';
-import type { JobDocument } from '@/core/job/schema';
-import { cornerStances, type CornerStance } from '@/core/plan/stance';
-import type { UnitChoice } from '@/core/units/quantity';
+import { workingsOf } from '@/core/assembly/book';
+import type { Memo, Workings } from '@/core/record/workings';
+import { workJob } from '@/core/assembly/workJob';
+import type { Verdict } from '@/core/record/checks/types';
+import { DEFAULT_STOCK } from '@/core/document/fitRules';
+import { withWaiting } from '@/core/assembly/filing';
+import { gateStates, type GateState } from '@/core/assembly/gates/gates';
+import type { JobDocument } from '@/core/document/job';
+import { cornerStances, type CornerStance } from '@/core/subjects/stance/cornerStances';
+import type { UnitChoice } from '@/core/kernel/units/quantity';
 import type { Role } from '@/server/session';
 import type { GeometryVersion, KitChoice, Signed, Snapshot } from '@/server/snapshot';
 import type { Waiting } from '../device/store';
@@ -35,6 +36,8 @@ export interface JobView {
   versions: readonly GeometryVersion[];
   member: Looker;
   job: JobDocument;
+  /** The job in hand: whatever is worked of it on this screen is worked with this. */
+  workings: Workings;
   verdicts: readonly Verdict[];
   gates: GateState[];
   corners: CornerStance[];
@@ -56,10 +59,16 @@ export interface JobView {
 /**
  * Works the job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again.
  *
+ * @param memo what earlier states of this job were worked with
  * @param leaving sweeps that nobody did yet are a worker's: until it tells, their checks say that they wait for it
  */
-export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[], leaving: boolean): JobView {
-  if (snapshot.swept) takeSwept(snapshot.document, snapshot.swept);
+export function viewOf(
+  snapshot: Snapshot,
+  member: Looker,
+  waiting: readonly Waiting[],
+  memo: Memo,
+  leaving: boolean,
+): JobView {
   const own = waiting.filter((w) => w.jobId === snapshot.id);
   const live = own.filter((w) => w.state !== 'refused');
   const job = withWaiting(
@@ -67,9 +76,8 @@ export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Wai
     live.map((w) => w.entry),
     member.name,
   );
-  // Either way: it may be the very document that was left to a worker before.
-  leaveSweeps(job, leaving);
-  const verdicts = snapshot.signed?.verdicts ?? workJob(job);
+  const workings = workingsOf(job, memo, leaving);
+  const verdicts = snapshot.signed?.verdicts ?? workJob(job, workings);
   const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
   const bay = member.role !== 'front-desk';
   return {
@@ -84,9 +92,10 @@ export function viewOf(snapshot: Snapshot, member: Looker, waiting: readonly Wai
     versions: snapshot.versions,
     member,
     job,
+    workings,
     verdicts,
-    gates: gateStates(job, verdicts),
-    corners: cornerStances(job),
+    gates: gateStates(workings, verdicts),
+    corners: cornerStances(workings),
     open: job.job.state === 'open',
     bay,
     lead: member.role === 'lead' || member.role === 'owner',

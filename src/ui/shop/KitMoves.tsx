@@ -1,7 +1,7 @@
 'use client';
 
 import { Plus, X } from 'lucide-react';
-import { FEATURES } from '@/core/linkage/features';
+import { FEATURES } from '@/core/subjects/linkage/features';
 import { SelectField, TextField } from '../forms/fields';
 
 /** One line of what a kit moves, as typed. */

@@ -2,7 +2,7 @@
 
 import { useState, useTransition } from 'react';
 import { priceKit } from '@/server/actions/job';
-import { money } from '@/core/units/money';
+import { money } from '@/core/kernel/units/money';
 
 /** What a kit costs, to be set or taken back; what was typed stays until it is kept. */
 export function KitPrice({ id, name, price, may }: { id: string; name: string; price: number | null; may: boolean }) {

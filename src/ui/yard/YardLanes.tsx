@@ -1,7 +1,7 @@
 import Link from 'next/link';
-import { GATE_TITLE } from '@/core/gates/titles';
-import { Standing } from '@/core/gates/standing';
-import { GATES, type Vehicle } from '@/core/job/schema';
+import { GATE_TITLE } from '@/core/document/gateTitles';
+import { Standing } from '@/core/assembly/gates/standing';
+import { GATES, type Vehicle } from '@/core/document/job';
 import type { YardRow } from '@/server/shopView';
 import { Arm } from '../drawings/Arm';
 import { Words } from '../Figure';

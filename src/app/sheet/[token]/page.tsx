@@ -1,5 +1,5 @@
-import { sealed } from '@/core/sheet/signed';
-import { whenFull } from '@/core/time/when';
+import { sealed } from '@/core/assembly/sheet/signed';
+import { whenFull } from '@/core/kernel/time/when';
 import { customerSheet } from '@/server/customerSheet';
 import { Brand } from '@/ui/Brand';
 import { SheetOnScreen } from '@/ui/job/SheetOnScreen';

@@ -1,4 +1,4 @@
-import { readingsCsv } from '@/core/formats/readingsCsv';
+import { readingsCsv } from '@/core/assembly/formats/readingsCsv';
 import { guarded } from '@/server/access/guarded';
 import { download } from '@/server/download';
 import { takeOut } from '@/server/exports';

@@ -1,5 +1,5 @@
-import { trimDxf, trimSvg } from '@/core/formats/trimFiles';
-import { CORNERS } from '@/core/job/places';
+import { trimDxf, trimSvg } from '@/core/assembly/formats/trimFiles';
+import { CORNERS } from '@/core/kernel/places';
 import { guarded } from '@/server/access/guarded';
 import { download } from '@/server/download';
 import { takeOut } from '@/server/exports';

@@ -1,0 +1,230 @@
+import type { Workings } from '../../record/workings';
+import { RULE_WORDS } from '../../kernel/decisionRule';
+import { say } from '../../kernel/phrase';
+import { lineSaid, STATION_LINES } from '../../subjects/elsewhere/stationLines';
+import type { Verdict } from '../../record/checks/types';
+import { CORE_VERSION, workJob } from '../workJob';
+import { proofLines } from '../../subjects/clearance/fit/proofs';
+import { releaseBlockers } from '../gates/release';
+import { PLACE_NAME } from '../../kernel/places';
+import { comesFrom } from '../../record/provenance';
+import { POINTS } from '../points';
+import { pointById } from '../book';
+import { Figures } from '../../record/figures';
+import { spotName } from '../book';
+import { type JobDocument } from '../../document/job';
+import { SUSPENSION_NAME } from '../../document/suspensionKind';
+import { cornerStances } from '../../subjects/stance/cornerStances';
+import { show, showUncertainty } from '../../kernel/units/format';
+import type { UnitChoice } from '../../kernel/units/quantity';
+import { CAUTIONS, DISCLAIMER } from './words';
+
+export interface SheetRow {
+  name: string;
+  before: string;
+  plan: string;
+  after: string;
+  change: string;
+}
+export interface SheetVerdict {
+  title: string;
+  place: string;
+  verdict: Verdict['verdict'];
+  safetyCritical: boolean;
+  figure: string;
+  limit: string;
+  words: string;
+  accepted: string;
+}
+/** The before-and-after sheet as words and figures, one source for screen and PDF. */
+export interface Sheet {
+  number: string;
+  status: string;
+  vehicle: string;
+  suspension: string;
+  customer: string;
+  use: string;
+  promise: string;
+  proved: string;
+  /** What of the promise is proved on the vehicle, by calculation, not at all; sheets signed earlier have none. */
+  proofs?: readonly { name: string; text: string }[];
+  /** What was not done here and has to be done elsewhere; sheets signed earlier have none. */
+  notDone?: string;
+  /** What came out of a file or was filed late, and on what it stands; sheets signed earlier have none. */
+  provenance?: string;
+  kit: string;
+  reference: string;
+  school: string;
+  heights: SheetRow[];
+  readings: SheetRow[];
+  verdicts: SheetVerdict[];
+  open: { why: string; cure: string }[];
+  changes: { what: string; by: string; at: string }[];
+  signed: { kind: string; by: string; at: string; note: string } | null;
+  cautions: readonly string[];
+  disclaimer: string;
+  coreVersion: string;
+}
+
+/**
+ * Makes the sheet from a job, in the wanted units. Every figure comes from {@link workJob} on the same document.
+ *
+ * @param when writes a moment as the shop's local time with its zone
+ * @param verdicts of the same document, where they were worked already
+ */
+export function makeSheet(
+  w: Workings,
+  units: UnitChoice,
+  when: (iso: string) => string,
+  verdicts: readonly Verdict[] = workJob(w.job, w),
+): Sheet {
+  const after = verdicts.filter((v) => v.gate === 'after');
+  const length = (value: number | null | undefined, signed = false) =>
+    value == null ? '–' : show('length', value, units, signed).text;
+  const { vehicle, kit, reference } = w.job;
+  const signOff = w.job.signOffs.at(-1) ?? null;
+  const rub = (id: string) => after.filter((v) => v.check === id);
+  const provedBy = (id: string) => rub(id).length > 0 && rub(id).every((v) => v.verdict === 'Clear');
+  return {
+    number: w.job.job.number,
+    status: {
+      open: w.job.broughtIn?.signed ? 'Not released here, signed elsewhere' : 'Not released',
+      released: 'Released',
+      'left-unreleased': 'LEFT UNRELEASED: not fit for the road as it stands',
+    }[w.job.job.state],
+    vehicle: [vehicle.make, vehicle.model, vehicle.tag].filter(Boolean).join(' '),
+    suspension: `front ${SUSPENSION_NAME[vehicle.frontSuspension]}; rear ${SUSPENSION_NAME[vehicle.rearSuspension]}`,
+    customer: w.job.customer.name,
+    use: w.job.job.use,
+    promise: `front ${w.job.job.promiseFront}, rear ${w.job.job.promiseRear}`,
+    proved: [
+      provedBy('rub-body')
+        ? 'Tyre against body: proved by the flexed rub test; how far it went, and what was rolled which way, stands below.'
+        : 'Tyre against body: not proved through the travel; static gaps say nothing about bump.',
+      provedBy('rub-safety')
+        ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.'
+        : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
+    ].join(' '),
+    proofs: proofLines(w),
+    notDone: STATION_LINES.flatMap(({ line, title }) => {
+      const said = lineSaid(w.job, line)?.said;
+      return said?.answer === 'not-done-here' ? [`${title}: ${said.text}`] : [];
+    }).join('; '),
+    provenance: provenanceOf(w.job, when),
+    kit: kit
+      ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
+      : 'none',
+    reference:
+      { 'maker-stock': 'maker’s stock figure', 'like-vehicle': 'a like vehicle', before: 'unknown, Before used' }[
+        reference.kind
+      ] + (reference.source ? `: ${reference.source}` : ''),
+    school:
+      w.job.job.heightSchool === 'hub-to-lip' ? 'hub centre to fender lip' : 'floor to lip, less the loaded radius',
+    heights: cornerStances(w).map((c) => ({
+      name: PLACE_NAME[c.corner],
+      before: length(c.before?.value),
+      plan: length(c.plan),
+      after: length(c.after?.value),
+      change: c.rise ? `${length(c.rise.value, true)} ± ${showUncertainty('length', c.rise.U, units)}` : '–',
+    })),
+    readings: readingRows(w, units),
+    verdicts: after.map((v) => ({
+      title: v.title,
+      place: PLACE_NAME[v.place],
+      verdict: v.verdict,
+      safetyCritical: v.safetyCritical,
+      figure:
+        v.quantity && v.value !== null
+          ? `${show(v.quantity, v.value, units, true).text} ± ${showUncertainty(v.quantity, v.uncertainty ?? 0, units)}`
+          : '',
+      limit:
+        v.quantity && v.limit
+          ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text} (${[v.limit.source, v.rule && `${RULE_WORDS[v.rule].name} rule`].filter(Boolean).join('; ')})`
+          : '',
+      words: [say(v.summary, units), v.mark ? `[${v.mark}]` : ''].filter(Boolean).join(' '),
+      accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',
+    })),
+    open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
+    changes: w.job.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
+    signed: signOff
+      ? {
+          kind: signOff.kind === 'released' ? 'Released' : 'Left unreleased',
+          by: signOff.by,
+          at: when(signOff.at),
+          note: signOff.note,
+        }
+      : null,
+    cautions: CAUTIONS,
+    disclaimer: DISCLAIMER,
+    coreVersion: CORE_VERSION,
+  };
+}
+
+/** What of the job was not read and filed here in its time, in words; empty where all of it was. */
+function provenanceOf(job: JobDocument, when: (iso: string) => string): string {
+  const { broughtIn } = job;
+  const brought = job.readings.filter((r) => r.broughtIn).length;
+  const count = (n: number) => (n === 1 ? '1 reading' : `${n} readings`);
+  const late = (basis: 'mark' | 'word') => job.readings.filter((r) => r.late?.basis === basis);
+  const words = [...new Map(late('word').map((r) => [`${r.late?.by}: ${r.late?.why}`, r.late])).keys()];
+  return [
+    broughtIn && `${count(brought)} of ${job.readings.length} ${comesFrom(broughtIn, when)}, not taken by this shop`,
+    broughtIn?.signed &&
+      `signed elsewhere (${broughtIn.signed.kind === 'released' ? 'released' : 'left unreleased'} by ${broughtIn.signed.by}, ${when(broughtIn.signed.at)}), which counts for nothing here`,
+    late('mark').length > 0 &&
+      `${count(late('mark').length)} filed after a later gate had opened, on the server’s mark that the job was in hand by then`,
+    late('word').length > 0 && `${count(late('word').length)} filed late on the word of ${words.join('; ')}`,
+  ]
+    .filter(Boolean)
+    .join('. ');
+}
+
+/** Every other figure that was read at both gates, side by side. */
+function readingRows(w: Workings, units: UnitChoice): SheetRow[] {
+  const figures = w.figures;
+  // Coordinates that only the model needs are in the job file; a customer's sheet is not the place for them.
+  const ofModel = (id: string) => id.startsWith('lk.') || id.startsWith('ob.');
+  return POINTS.filter(
+    (p) => !['hubToLip', 'floorToLip'].includes(p.id) && p.quantity !== 'observation' && !ofModel(p.id),
+  ).flatMap((point) =>
+    point.where(w.job).flatMap(({ place, state }) => {
+      const [before, after] = (['before', 'after'] as const).map((gate) =>
+        figures.figure({ gate, point: point.id, place, state }),
+      );
+      const quantity = pointById(point.id)?.quantity;
+      if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read')) return [];
+      const text = (f: typeof before) =>
+        f?.status === 'read'
+          ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '')
+          : f?.status === 'stale'
+            ? 'stale'
+            : f?.status === 'missing'
+              ? '–'
+              : (f?.status.replace('-', ' ') ?? '–');
+      const change =
+        before?.status === 'read' && after?.status === 'read'
+          ? show(quantity, after.value - before.value, units, true).text
+          : '–';
+      const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
+      return [
+        { name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change },
+      ];
+    }),
+  );
+}
+
+/** The sheet's head: what was booked, promised and proved, in the order that screen and print share. */
+export const sheetFacts = (sheet: Sheet): readonly (readonly [string, string])[] => [
+  ['Customer', sheet.customer],
+  ['Vehicle', sheet.vehicle],
+  ['Suspension', sheet.suspension],
+  ['Use', sheet.use],
+  ['Fit promised', sheet.promise],
+  ['Fit proved', sheet.proved],
+  ...(sheet.proofs ?? []).map(({ name, text }) => [name, text] as const),
+  ...(sheet.notDone ? [['Not done here', sheet.notDone] as const] : []),
+  ...(sheet.provenance ? [['Where it comes from', sheet.provenance] as const] : []),
+  ['Kit', sheet.kit],
+  ['Claim measured from', sheet.reference],
+  ['Heights', sheet.school],
+];

@@ -1,0 +1,48 @@
+import type { Workings } from '../record/workings';
+import { workingsOf } from './book';
+import type { JobDocument } from '../document/job';
+import { clearanceChecks } from '../subjects/clearance/clearanceChecks';
+import { fitChecks } from '../subjects/clearance/fitChecks';
+import { handChecks } from '../subjects/hands/checks';
+import { stanceChecks } from '../subjects/stance/stanceChecks';
+import { stationLines } from '../subjects/elsewhere/stationLines';
+import type { CheckDefinition, Verdict } from '../record/checks/types';
+import { workCheck } from '../record/checks/workCheck';
+
+export const CHECKS: readonly CheckDefinition[] = [...stanceChecks, ...fitChecks, ...clearanceChecks, ...handChecks];
+
+/** Version of the arithmetic; it is frozen with every sheet. */
+export const CORE_VERSION = '0.2.0';
+
+/**
+ * Works every check of a job on what has been read.
+ *
+ * @param job the whole job
+ * @param workings the job in hand with what was worked of it so far; left out, it is taken in hand anew
+ * @returns a verdict for each check at each place it applies to, worst first. A check whose part is "not fitted" is
+ *   left out. Never throws for a valid document.
+ */
+export function workJob(job: JobDocument, workings: Workings = workingsOf(job)): Verdict[] {
+  if (workings.job !== job) throw new Error('the workings are of another state of the job');
+  const verdicts = CHECKS.flatMap((check) =>
+    check.places(workings).flatMap((place) => {
+      const verdict = workCheck(check, workings, place);
+      return verdict ? [verdict] : [];
+    }),
+  );
+  return worstFirst([...verdicts, ...stationLines(job)]);
+}
+
+/**
+ * Worst first; among equals the safety-critical ones lead. Stable otherwise. What merely waits to be read comes after
+ * what was found; where it would keep the vehicle here (in the way of release, or stale) it comes before a Watch.
+ */
+export const worstFirst = (verdicts: readonly Verdict[]): Verdict[] => {
+  const order = (v: Verdict): number =>
+    v.verdict === 'Stop' ? 0 : blocksUnread(v) ? 1 : { Watch: 2, 'Not measured': 3, Clear: 4 }[v.verdict];
+  return [...verdicts].sort((a, b) => order(a) - order(b) || Number(b.safetyCritical) - Number(a.safetyCritical));
+};
+
+/** Not measured in a way that wants doing: stale, or in the way of release. */
+export const blocksUnread = (v: Verdict): boolean =>
+  v.verdict === 'Not measured' && (v.stale !== null || ((v.safetyCritical || v.required) && v.gate === 'after'));

@@ -1,0 +1,136 @@
+import type { Workings } from '../workings';
+import type { ChangeKind } from '../../document/changes';
+import type { Figure, Figures, Spot } from '../figures';
+import type { Place } from '../../kernel/places';
+import type { Acceptance, JobDocument, ReadingGate } from '../../document/job';
+import type { Quantity } from '../../kernel/units/quantity';
+import type { DecisionRule } from '../../kernel/decisionRule';
+import type { LimitKey } from './limits';
+import type { Phrase } from '../../kernel/phrase';
+import type { VerdictWord } from '../../kernel/judge';
+
+/** The readings a check needs, by a name of its own; optional ones refine it. */
+export interface Needs {
+  required: Record<string, Spot>;
+  optional?: Record<string, Spot>;
+}
+
+/** A required figure, sure to have been read. Unit: the point's base unit. */
+export type ReadFigure = Extract<Figure, { status: 'read' }>;
+
+export interface WorkInput {
+  w: Workings;
+  job: JobDocument;
+  figures: Figures;
+  place: Place;
+  /** The required figure of that name. */
+  get(name: string): ReadFigure;
+  /** The optional figure of that name, or null where it was not read. */
+  maybe(name: string): ReadFigure | null;
+  /** Whether a hand proof of that name was found good; null where it is not among the needs. */
+  proof(name: string): { good: boolean; note: string; choice: string } | null;
+}
+
+/** Never better than this, with why. */
+export interface Cap {
+  at: 'Watch' | 'Not measured' | 'Stop';
+  why: string;
+}
+/** How much of what it is to prove a hand proof reached. */
+export interface Proved {
+  whole: boolean;
+  /** "proved to 81 % of the bump travel, bar connected" */
+  words: string;
+}
+
+/** What a check works out, before it is judged. Base units. */
+export interface Worked {
+  value: number;
+  /** Combined standard uncertainty. */
+  u: number;
+  /** Expanded uncertainty to show with the figure where the limit is made of it, and `u` would count it twice. */
+  expanded?: number;
+  /** Replaces the shop's limit where the check works its own (a hose's allowance, three uncertainties of a twist). */
+  limit?: { clear: number; stop: number; source?: string; sense?: 'most' | 'least'; rule?: DecisionRule };
+  summary: Phrase;
+  next: Phrase;
+  formula: string;
+  steps?: readonly { name: string; amount: Phrase }[];
+  cap?: Cap | undefined | readonly (Cap | undefined)[];
+  /** Never worse than Watch (a residual that names no fault of the vehicle). */
+  neverStop?: boolean;
+  mark?: string;
+}
+
+export interface CheckDefinition {
+  id: string;
+  title: string;
+  gate: ReadingGate;
+  safetyCritical: boolean;
+  /** False where the vehicle can prove it: calculation alone never reads Clear at After. */
+  calculationMayClear: boolean;
+  /** Changes that make it stale besides those of the readings it names. */
+  staleOn?: readonly ChangeKind[];
+  limit: LimitKey | null;
+  /** Not measured at After, it is in the way of release although it is not safety-critical. */
+  required?: boolean;
+  quantity: Quantity | null;
+  places(w: Workings): readonly Place[];
+  needs(w: Workings, place: Place): Needs;
+  /** Why it cannot be worked although nothing is missing, and what then; null to go on. */
+  notWorkable?(w: Workings, place: Place): { why: string; next: string } | null;
+  /**
+   * What became of a part that Before had and After has not, as it was recorded; null where nothing was recorded, and
+   * the check then stays Not measured.
+   */
+  gone?(w: Workings, place: Place): Phrase | null;
+  /** What each answer of a thing that is looked at comes to, where “good” and “fault” do not say it. */
+  says?(
+    w: Workings,
+    place: Place,
+    choice: string,
+  ): Pick<Verdict, 'summary' | 'next'> & { verdict: 'Clear' | 'Watch' | 'Stop' };
+  /** How much of what it asks for its hand proof reached; null where every proof is whole. */
+  proves?(w: Workings, place: Place): Proved;
+  /** Numeric check. Absent for an observation, whose single required reading is the verdict. */
+  work?(input: WorkInput): Worked | null;
+}
+
+/** A verdict as screens, sheet and command show it. Figures in base units. */
+export interface Verdict {
+  check: string;
+  title: string;
+  gate: ReadingGate;
+  place: Place;
+  verdict: VerdictWord;
+  safetyCritical: boolean;
+  /** Changes after which its readings must be taken again. */
+  staleOn: readonly ChangeKind[];
+  quantity: Quantity | null;
+  value: number | null;
+  /** Expanded, k = 2. */
+  uncertainty: number | null;
+  /** Standard. */
+  u: number | null;
+  /** The rule it was judged by; null where nothing was judged by a limit. */
+  rule: DecisionRule | null;
+  /** Not measured, it is in the way of release although it is not safety-critical. */
+  required: boolean;
+  limit: { clear: number; stop: number; sense: 'most' | 'least'; source: string } | null;
+  margin: number | null;
+  marginToStop: number | null;
+  summary: Phrase;
+  next: Phrase;
+  /** Names of readings that are missing, unreachable or stale. */
+  missing: string[];
+  missingSpots: Spot[];
+  stale: { what: string; by: string; at: string } | null;
+  mark: string | null;
+  assumed: boolean;
+  accepted: Acceptance | null;
+  working: {
+    formula: string;
+    inputs: { name: string; quantity: Quantity; value: number; u: number; readings: number; assumed: boolean }[];
+    steps: readonly { name: string; amount: Phrase }[];
+  };
+}

@@ -1,0 +1,199 @@
+import { ASSUMED_EXTRA, uncertaintyParts } from '../kernel/uncertainty/instruments';
+import type { Place, VehicleState } from '../kernel/places';
+import { PLACE_NAME, STATE_NAME } from '../kernel/places';
+import type { Point } from './point';
+import type { PointBook } from './pointBook';
+import type { Change, JobDocument, Reading, ReadingGate } from '../document/job';
+
+/** One reading asked for: which point, where, in which vehicle state, at which gate. */
+export interface Spot {
+  gate: ReadingGate;
+  point: string;
+  place: Place;
+  state: VehicleState;
+}
+
+/** What the job knows at a spot. Values and u (standard uncertainty) are in the point's base unit. */
+export type Figure =
+  | { status: 'missing' }
+  | { status: 'not-fitted' | 'cannot-reach'; readings: Reading[] }
+  | { status: 'stale'; readings: Reading[]; change: Change }
+  | { status: 'observed'; good: boolean; note: string; choice: string; readings: Reading[] }
+  | {
+      status: 'read';
+      value: number;
+      u: number;
+      spread: number;
+      assumed: boolean;
+      /** Unlikely at that point, and nobody here has confirmed it. */
+      doubtful: boolean;
+      readings: Reading[];
+    };
+
+export const spotKey = (spot: Omit<Spot, 'gate'> & { gate: ReadingGate }): string =>
+  `${spot.gate}/${spot.point}/${spot.place}/${spot.state}`;
+
+/** "hub to lip, Front left, Before" */
+export function spotName(book: PointBook, spot: Spot): string {
+  const point = book.byId(spot.point);
+  const state = spot.state === 'floor' ? '' : `, ${STATE_NAME[spot.state]}`;
+  const place = spot.place === 'vehicle' ? '' : `, ${PLACE_NAME[spot.place].toLowerCase()}`;
+  return `${point?.short ?? spot.point}${place}${state}, ${spot.gate === 'before' ? 'Before' : 'After'}`;
+}
+
+/**
+ * Readings that stand: neither struck, nor superseded by one that itself is not struck, nor yielding to the later of
+ * two that were taken without knowing of each other (while that one is not struck). Oldest first.
+ */
+export function standingReadings(job: JobDocument): Reading[] {
+  const struck = new Set(job.strikes.map((strike) => strike.reading));
+  const live = job.readings.filter((reading) => !struck.has(reading.id));
+  const superseded = new Set(live.map((reading) => reading.supersedes));
+  const yielding = new Set(job.overlaps.filter((o) => !struck.has(o.stands)).map((o) => o.yields));
+  return live
+    .filter((reading) => !superseded.has(reading.id) && !yielding.has(reading.id))
+    .sort((a, b) => instant(a.takenAt) - instant(b.takenAt));
+}
+
+const instant = (iso: string): number => Date.parse(iso);
+
+/**
+ * The change, if any, that made a reading stale: recorded after it, of a kind its point depends on. Before readings
+ * describe the vehicle as it came, so only a change recorded at the Before gate touches them.
+ */
+export function staleBecause(book: PointBook, job: JobDocument, reading: Reading): Change | null {
+  const point = book.byId(reading.point);
+  const kinds = [...(point?.staleOn ?? []), ...(point?.alsoStale?.(job, reading) ?? [])];
+  const later = job.changes.filter(
+    (change) =>
+      kinds.includes(change.kind) &&
+      instant(change.at) >= instant(reading.takenAt) &&
+      (reading.gate === 'after' || change.gate === 'before' || change.gate === 'intake'),
+  );
+  return later.sort((a, b) => instant(a.at) - instant(b.at)).at(-1) ?? null;
+}
+
+/**
+ * Whether a reading is far from what its point can be expected to read, and nobody here said that it is right: it was
+ * not asked about when it was filed, or came in with a file. Nothing safety-critical reads Clear from it.
+ */
+export function isDoubtful(book: PointBook, job: JobDocument, reading: Reading): boolean {
+  const point = book.byId(reading.point);
+  if (!point || point.quantity === 'observation' || reading.value === null || reading.asked) return false;
+  const [low, high] = point.range;
+  const unlikely = reading.value < low || reading.value > high;
+  return unlikely && !job.confirmations.some((c) => c.reading === reading.id);
+}
+
+/** All figures of a job, worked once and looked up by spot. */
+export class Figures {
+  private readonly bySpot = new Map<string, Reading[]>();
+
+  constructor(
+    readonly job: JobDocument,
+    readonly book: PointBook,
+  ) {
+    for (const reading of standingReadings(job)) {
+      const key = spotKey(reading);
+      const list = this.bySpot.get(key);
+      if (list) list.push(reading);
+      else this.bySpot.set(key, [reading]);
+    }
+  }
+
+  /** Standing readings at a spot, oldest first. */
+  at(spot: Spot): Reading[] {
+    return this.bySpot.get(spotKey(spot)) ?? [];
+  }
+
+  /**
+   * The figure at a spot. The latest kind of answer decides; repeats are averaged, and their scatter counts where it
+   * is more than the instrument explains. Readings made stale by a change drop out once a fresh one exists.
+   *
+   * @param set only readings of that round
+   */
+  figure(spot: Spot, set?: number): Figure {
+    const all = this.at(spot).filter((reading) => set === undefined || reading.set === set);
+    const fresh = all.filter((reading) => staleBecause(this.book, this.job, reading) === null);
+    const latest = fresh.at(-1);
+    if (!latest) {
+      const old = all.at(-1);
+      const change = old ? staleBecause(this.book, this.job, old) : null;
+      return old && change ? { status: 'stale', readings: all, change } : { status: 'missing' };
+    }
+    if (latest.answer === 'not-fitted' || latest.answer === 'cannot-reach') {
+      return { status: latest.answer, readings: fresh };
+    }
+    if (latest.answer === 'observed') {
+      return {
+        status: 'observed',
+        good: latest.good === true,
+        note: latest.note,
+        choice: latest.text,
+        readings: fresh,
+      };
+    }
+    const measured = fresh.filter((reading) => reading.value !== null);
+    const point = this.book.byId(spot.point);
+    if (!point) return { status: 'missing' };
+    return mean(this, point, point.rideHeight ? agreeingSets(measured) : measured);
+  }
+}
+
+/** Two sets, rolled and bounced between, agree within this, mm. Source: docs/method.md "Settling". */
+export const SETTLED_WITHIN = 3;
+
+const average = (list: readonly Reading[]) => list.reduce((sum, r) => sum + (r.value ?? 0), 0) / list.length;
+
+/**
+ * The last two sets of ride heights that agree: of all pairs within 3 mm the one whose later set is the latest, then
+ * whose earlier set is. Null where none do, or where only one set was measured: one taken over is no second reading.
+ */
+export function agreeingPair(readings: readonly Reading[]): [earlier: number, later: number] | null {
+  const measured = readings.filter((r) => r.answer === 'measured');
+  const sets = [...new Set(measured.map((r) => r.set))].sort((a, b) => b - a);
+  const of = (set: number) => average(measured.filter((r) => r.set === set));
+  for (const [i, later] of sets.entries())
+    for (const earlier of sets.slice(i + 1))
+      if (Math.abs(of(later) - of(earlier)) <= SETTLED_WITHIN + 1e-9) return [earlier, later];
+  return null;
+}
+
+/**
+ * The readings a ride height is the mean of: those of the last two sets that agree; where none do, the vehicle is still
+ * moving and only the latest set tells where it rests. Source: docs/method.md "Settling".
+ */
+function agreeingSets(readings: readonly Reading[]): Reading[] {
+  const pair = agreeingPair(readings);
+  const latest = Math.max(...readings.map((reading) => reading.set));
+  return readings.filter((r) => (pair ? pair.includes(r.set) : r.set === latest));
+}
+
+const IMPERIAL = ['in', 'psi', 'lb'];
+
+function mean({ book, job }: Figures, point: Point, readings: readonly Reading[]): Figure {
+  const measured = readings.filter((reading) => reading.answer === 'measured');
+  const used = measured.length > 0 ? measured : [...readings];
+  const values = used.map((reading) => reading.value ?? 0);
+  const n = values.length;
+  const value = average(used);
+  const parts = uncertaintyParts(
+    used.map(({ instrument, unit }) => ({ instrument, inches: IMPERIAL.includes(unit) })),
+    point.rideHeight,
+  );
+  // Repeats that lie farther apart than their tools explain say by themselves how unsure their mean is.
+  const scatter =
+    n > 1 ? Math.sqrt(values.reduce((sum, v) => sum + (v - value) ** 2, 0) / (n - 1) / Math.min(n, 4)) : 0;
+  let u = Math.hypot(Math.max(parts.random, scatter), parts.graduation);
+  const assumed = measured.length === 0;
+  if (assumed && point.quantity !== 'observation') u = Math.hypot(u, ASSUMED_EXTRA[point.quantity]);
+  return {
+    status: 'read',
+    value,
+    u,
+    spread: Math.max(...values) - Math.min(...values),
+    assumed,
+    doubtful: used.some((reading) => isDoubtful(book, job, reading)),
+    readings: used,
+  };
+}

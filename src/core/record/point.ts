@@ -1,0 +1,104 @@
+import type { Quantity } from '../kernel/units/quantity';
+import type { InstrumentId } from '../kernel/uncertainty/instruments';
+import type { ChangeKind } from '../document/changes';
+import type { Corner, Place, VehicleState } from '../kernel/places';
+import type { JobDocument, ReadingGate } from '../document/job';
+
+/** Which drawing shows where the tape or gauge goes. */
+export type PointDrawing =
+  | 'lip'
+  | 'floorLip'
+  | 'radius'
+  | 'pressure'
+  | 'gap'
+  | 'inner'
+  | 'stop'
+  | 'hose'
+  | 'bar'
+  | 'lamp'
+  | 'block'
+  | 'flex'
+  | 'shock'
+  | 'lock'
+  | 'load'
+  | 'hand'
+  | 'tyre'
+  | 'linkage'
+  | 'clock'
+  | 'wheel';
+
+/** One of the answers to a thing that is looked at; `good` false where it is a warning or a fault by itself. */
+export interface Choice {
+  id: string;
+  name: string;
+  good: boolean;
+}
+/** Where, how the vehicle stands, and at which gate. */
+export interface Asked {
+  gate: ReadingGate;
+  place: Place;
+  state: VehicleState;
+}
+
+/** One thing that is measured or looked at, wherever on the vehicle it applies. */
+export interface Point {
+  id: string;
+  /** What to do, as the reading in hand says it. */
+  label: string;
+  /** Short name for lists and missing-reading messages. */
+  short: string;
+  how: string;
+  quantity: Quantity | 'observation';
+  instrument: InstrumentId;
+  drawing: PointDrawing;
+  gates: readonly ReadingGate[];
+  /** Asked on the short route: safety or the promise needs it, or the height school does, or what this job says. */
+  essential: boolean | 'floor-to-lip' | ((job: JobDocument, asked: Asked) => boolean);
+  /** Not every vehicle has it, although the short route asks: “not fitted” is an answer. */
+  lacking?: boolean;
+  /** The answers of a thing that is looked at, where “good” and “fault” do not say it. */
+  choices?: readonly Choice[];
+  /** What no vehicle can be, base unit; where left out, what its quantity allows (`hardBounds`). */
+  bounds?: readonly [number, number];
+  /** Ride height: carries settling repeatability, and is read in two sets at After. */
+  rideHeight: boolean;
+  /** Plausible range in the base unit; outside it is asked about once. */
+  range: readonly [number, number];
+  seconds: number;
+  /** Belongs to a route of its own, not to the walk round the vehicle. */
+  route?: 'linkage' | 'clearance';
+  /** May be minus: the keypad has a sign. */
+  signed?: boolean;
+  staleOn: readonly ChangeKind[];
+  /** Changes that make it stale there only. */
+  alsoStale?(job: JobDocument, at: { place: Place; state: VehicleState }): readonly ChangeKind[];
+  /** Where and in which vehicle states it is taken on this job; empty where it does not apply. */
+  where(job: JobDocument): { place: Place; state: VehicleState }[];
+}
+
+type Spot = { place: Place; state: VehicleState };
+export const spots = (places: readonly Place[], ...states: VehicleState[]): Spot[] =>
+  states.flatMap((state) => places.map((place) => ({ place, state })));
+export const FRONT: readonly Corner[] = ['FL', 'FR'];
+export const REAR: readonly Corner[] = ['RL', 'RR'];
+export const BOTH: readonly ReadingGate[] = ['before', 'after'];
+export const AFTER: readonly ReadingGate[] = ['after'];
+
+export const length = {
+  quantity: 'length',
+  instrument: 'tape',
+  gates: BOTH,
+  essential: false,
+  rideHeight: false,
+  seconds: 25,
+} as const;
+export const observation = {
+  quantity: 'observation',
+  instrument: 'hand',
+  drawing: 'hand',
+  gates: AFTER,
+  essential: true,
+  rideHeight: false,
+  range: [0, 0],
+  seconds: 60,
+} as const;

@@ -1,0 +1,82 @@
+import { isDoubtful, spotName, staleBecause, standingReadings, type Spot } from './figures';
+import type { Workings } from './workings';
+import type { Reading, ReadingGate, Strike } from '../document/job';
+
+/** A reading as the story tells it. */
+export interface Told {
+  reading: Reading;
+  struck: Strike | null;
+  /** It no longer counts: struck, superseded, or yielding to another. */
+  superseded: boolean;
+  /** Who read it later without knowing of this one. */
+  yieldsTo: string | null;
+  /** The recorded change that made it stale, in words. */
+  staleBecause: string | null;
+  /** Unlikely there, and nobody here has confirmed it; or who did. */
+  doubtful: boolean;
+  confirmedBy: string | null;
+}
+
+/** All that was ever read at one spot, the latest first. */
+export interface StorySpot {
+  key: string;
+  spot: Spot;
+  name: string;
+  told: Told[];
+}
+
+const spotKey = ({ gate, point, place, state }: Spot): string => `${gate}/${point}/${place}/${state}`;
+
+/** Every reading of a job by the spot it was taken at, struck and superseded ones too; the spot read last comes first. */
+export const storyOf = (w: Workings): readonly StorySpot[] => w.once('story', () => tellStory(w));
+
+function tellStory({ job, book }: Workings): StorySpot[] {
+  const standing = new Set(standingReadings(job).map((r) => r.id));
+  const byId = new Map(job.readings.map((r) => [r.id, r]));
+  const spots = new Map<string, StorySpot>();
+  const latestFirst = [...job.readings].sort((a, b) => Date.parse(b.takenAt) - Date.parse(a.takenAt));
+  for (const reading of latestFirst) {
+    const { gate, point, place, state } = reading;
+    const spot = { gate, point, place, state };
+    const key = spotKey(spot);
+    const later = job.overlaps.find((o) => o.yields === reading.id);
+    const told: Told = {
+      reading,
+      struck: job.strikes.find((s) => s.reading === reading.id) ?? null,
+      superseded: !standing.has(reading.id),
+      yieldsTo: (later && byId.get(later.stands)?.takenBy) ?? null,
+      staleBecause: staleBecause(book, job, reading)?.what ?? null,
+      doubtful: isDoubtful(book, job, reading),
+      confirmedBy: job.confirmations.find((c) => c.reading === reading.id)?.by ?? null,
+    };
+    const known = spots.get(key);
+    if (known) known.told.push(told);
+    else spots.set(key, { key, spot, name: spotName(book, spot), told: [told] });
+  }
+  return [...spots.values()];
+}
+
+/** What was told at one spot; nothing where nobody read there. */
+export const toldAt = (w: Workings, spot: Spot): readonly Told[] =>
+  storyOf(w).find(({ key }) => key === spotKey(spot))?.told ?? [];
+
+/**
+ * Looks through a story.
+ *
+ * @param words every one of them has to be in the spot's name, or in a reading's text, note or reader; none finds all
+ * @param gate only what was read at that gate
+ */
+export function findInStory(
+  story: readonly StorySpot[],
+  words: string,
+  gate: ReadingGate | null = null,
+): readonly StorySpot[] {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  return story.filter((spot) => {
+    if (gate && spot.spot.gate !== gate) return false;
+    const all = [spot.name, ...spot.told.flatMap(({ reading: r }) => [r.text, r.note, r.takenBy])]
+      .join(' ')
+      .toLowerCase();
+    return wanted.every((word) => all.includes(word));
+  });
+}

@@ -1,0 +1,329 @@
+import type { Workings } from '../../record/workings';
+import { assessedAt, gapsAt, isLeft, isSwept, posedAt } from './fit/assessed';
+import { byTheBetter, leftOver } from './fit/flexed';
+import { poseReached, reachedFor } from './fit/reach';
+import { saidName, type Meets } from './engine/catalogue';
+import type { Spot } from '../../record/figures';
+import { AXLES, axleOf, CORNERS, isCorner, otherSide, STATE_NAME, type Corner, type Place } from '../../kernel/places';
+import { GAP_GROUPS, isTapedFor, wheelsChanged } from './points';
+import type { JobDocument } from '../../document/job';
+import { travelAt } from '../linkage/stages';
+import { show } from '../../kernel/units/format';
+import { METRIC_SHOP } from '../../kernel/units/quantity';
+import { K } from '../../kernel/uncertainty/propagate';
+import { settleCap } from '../stance/heightNeeds';
+import type { LimitKey } from '../../record/checks/limits';
+import { kg, mm } from '../../kernel/phrase';
+import { spotsOf } from '../../record/checks/spotsOf';
+import type { CheckDefinition, Needs, Worked, WorkInput } from '../../record/checks/types';
+
+const cornerOf = (place: Place): Corner => (isCorner(place) ? place : 'FL');
+const hour = (h: number): string => show('clock', h, METRIC_SHOP).text;
+
+interface Kind {
+  meets: Meets;
+  title: string;
+  limit: LimitKey;
+  proof: string;
+}
+const SWEPT: readonly Kind[] = [
+  { meets: 'body', title: 'Tyre to body, worst pose promised', limit: 'tyreToBody', proof: 'rubBody' },
+  { meets: 'arm', title: 'Tyre to arm, spring, frame, crossed', limit: 'tyreToArm', proof: 'rubSafety' },
+  { meets: 'hose', title: 'Tyre to hose, brake part, crossed', limit: 'tyreToHose', proof: 'rubSafety' },
+];
+
+const flexedPoint = (meets: Meets): string => GAP_GROUPS.find((g) => g.meets === meets)?.flexed ?? '';
+/** Whether a kind of gap is swept at a corner: taped there, and the vehicle is at After. */
+const isSweptFor = (w: Workings, corner: Corner, meets: Meets): boolean =>
+  isSwept(w, corner) && isTapedFor(w.job, corner, meets);
+/** What hurts somebody is asked at every wheel that can meet it, taped or not. */
+const placesOf = (w: Workings, meets: Meets): readonly Corner[] =>
+  meets === 'body'
+    ? CORNERS.filter((corner) => isSweptFor(w, corner, meets))
+    : CORNERS.filter((corner) => spotsOf(w, 'after', flexedPoint(meets), corner).length > 0);
+
+/** Why a corner's poses cannot be judged although they were taped, in words. */
+function cannotSweep(w: Workings, corner: Corner): { why: string; next: string } | null {
+  if (isLeft(w, corner, 'after'))
+    return { why: 'every pose is being swept anew', next: 'A moment: it comes by itself.' };
+  const found = posedAt(w, corner, 'after');
+  if (!found.ok) return { why: `needs ${found.needs.join('; ')}`, next: 'Read it, then every pose is swept.' };
+  const across = (otherSide(corner) ?? corner) as Corner;
+  if (!travelAt(w, 'after', corner) || !travelAt(w, 'after', across))
+    return {
+      why: 'the heights at this axle are not read, or stale: where the wheel rests is not known',
+      next: 'Read the heights of both corners again.',
+    };
+  return null;
+}
+
+/** The least gap over every pose, by calculation where it was taped; else the one gap measured flexed. */
+const swept = (kind: Kind): CheckDefinition => {
+  const { meets, title, limit, proof } = kind;
+  return {
+    id: `swept-${meets}`,
+    title,
+    gate: 'after',
+    safetyCritical: meets !== 'body',
+    calculationMayClear: false,
+    limit,
+    quantity: 'length',
+    places: (w) => placesOf(w, meets),
+    needs: (w, place): Needs => {
+      const flexed: Spot = { gate: 'after', point: flexedPoint(meets), place, state: 'ramp' };
+      const proved: Spot = { gate: 'after', point: proof, place: axleOf(cornerOf(place)), state: 'ramp' };
+      if (meets === 'body') return { required: {}, optional: { proof: proved } };
+      return isSweptFor(w, cornerOf(place), meets)
+        ? { required: {}, optional: { proof: proved, flexed } }
+        : { required: { flexed }, optional: { proof: proved } };
+    },
+    notWorkable: (w, place) => {
+      const corner = cornerOf(place);
+      return isSweptFor(w, corner, meets) ? cannotSweep(w, corner) : null;
+    },
+    proves: (w, place) =>
+      reachedFor(
+        w,
+        axleOf(cornerOf(place)),
+        meets === 'body' ? (place.startsWith('F') ? w.job.job.promiseFront : w.job.job.promiseRear) : 'Crossed',
+      ),
+    work: (input) => (isSweptFor(input.w, cornerOf(input.place), meets) ? bySweep(input, kind) : byFlexedGap(input)),
+  };
+};
+
+/** One gap measured on the ramp: what stands there beyond the pose it was measured at, nobody knows. */
+function byFlexedGap(input: WorkInput): Worked {
+  const gap = input.get('flexed');
+  return {
+    value: gap.value,
+    u: gap.u,
+    formula:
+      'least gap measured flexed, this wheel up, turned as far as it was tested; nothing was taped to sweep from',
+    summary: [mm(gap.value), ' left flexed'],
+    next: ['More room: another offset, less tyre, a longer stop; or tape what stands there and sweep every pose.'],
+    mark: 'measured on the ramp',
+  };
+}
+
+function bySweep(input: WorkInput, { meets }: Kind): Worked | null {
+  const { w } = input;
+  const corner = cornerOf(input.place);
+  const assessed = assessedAt(w, corner, 'after');
+  const safety = meets !== 'body';
+  const left = meets === 'body' ? null : leftOver(w, corner, meets);
+  const mine = (assessed?.results.filter((r) => r.meets === meets) ?? []).map((r) => ({
+    r,
+    by: left ? byTheBetter(r, left) : { value: r.gap, u: r.u, measured: false },
+  }));
+  // The one that reads worst by itself, not merely the nearest.
+  const [first] = [...mine].sort((a, b) => a.by.value - K * a.by.u - (b.by.value - K * b.by.u));
+  if (!assessed || !first) return null;
+  const { r: worst, by } = first;
+  const { posed } = assessed;
+  const assumed = by.measured
+    ? []
+    : [
+        ...(mine.some(({ r }) => r.assumed) ? ['an obstacle'] : []),
+        ...(posed.limits.assumed.bump || posed.limits.assumed.droop ? ['how far the wheel goes'] : []),
+        ...(posed.wheel.diameter.assumed || posed.wheel.plane.assumed ? ['the tyre or where it stands'] : []),
+      ];
+  const proved = input.proof('proof')?.good ?? false;
+  const reached = proved && poseReached(w, corner, worst.pose);
+  const past = by.value + K * by.u < worst.limit.stop;
+  const contradicted = reached && !by.measured && past;
+  const up = worst.pose.own - posed.limits.rest;
+  const flexed = left && input.maybe('flexed');
+  return {
+    value: by.value,
+    u: by.u,
+    summary: [
+      `${saidName(worst.name)} at ${hour(worst.hour)}, `,
+      by.value < 0 ? 'touching by ' : '',
+      mm(Math.abs(by.value)),
+      by.value < 0 ? '' : ' left',
+      ` (${worst.grade}, `,
+      mm(Math.abs(up)),
+      up >= 0 ? ' up)' : ' down)',
+      ...(by.measured ? [', by the gap measured flexed'] : []),
+    ],
+    next: contradicted
+      ? ['The rub test went there and found no touch where the model has one: measure that gap flexed.']
+      : safety
+        ? [
+            flexed
+              ? 'See the clearance studio for what each cure would have to be.'
+              : 'Measure that gap flexed, or change what stands too near: a test that saw no touch lifts nothing it did not reach.',
+          ]
+        : ['See the clearance studio for what each cure would have to be.'],
+    formula: by.measured
+      ? 'gap measured flexed − what the linkage still closes from there to the worst pose of all, less the axle’s give; uncertainty of that difference alone'
+      : 'least distance between the tyre and what stands round it, over every pose of the grade, less the axle’s give',
+    steps: mine.flatMap(({ r, by: b }) => [
+      {
+        name: `${r.name}, ${r.grade}`,
+        amount: [mm(r.gap, true), ' ± ', mm(K * r.u), ` at ${hour(r.hour)}, by calculation`],
+      },
+      ...(b.measured
+        ? [
+            {
+              name: `${r.name}, by the gap measured flexed`,
+              amount: [mm(b.value, true), ' ± ', mm(K * b.u)],
+            },
+          ]
+        : []),
+    ]),
+    // What a test reached and saw free of the body is no Stop; what can hurt somebody is lifted by a measured gap only.
+    neverStop: !safety && (assumed.length > 0 || reached),
+    cap: [
+      assumed.length > 0 ? { at: 'Watch', why: `assumed: ${assumed.join(', ')}` } : undefined,
+      contradicted ? { at: 'Watch', why: 'model and rub test contradict each other' } : undefined,
+      settleCap(input.figures, [corner]),
+    ],
+    mark: `swept over ${assessed.poses} poses${assessed.unreached > 0 ? `, ${assessed.unreached} out of reach` : ''}`,
+  };
+}
+
+/** Measured gaps at lock and flexed against what the model predicts there. */
+const predicted: CheckDefinition = {
+  id: 'gaps-against-model',
+  title: 'Gaps as predicted',
+  gate: 'after',
+  safetyCritical: false,
+  calculationMayClear: true,
+  limit: null,
+  quantity: 'length',
+  places: (w) => CORNERS.filter((corner) => isSwept(w, corner)),
+  needs: () => ({ required: {} }),
+  work: (input) => {
+    const gaps = gapsAt(input.w, cornerOf(input.place), 'after');
+    const [worst] = [...gaps].sort((a, b) => Math.abs(b.difference) / b.U - Math.abs(a.difference) / a.U);
+    if (!worst) return null;
+    const findings = gaps.filter((g) => g.finding).length;
+    return {
+      value: worst.difference,
+      u: 0,
+      expanded: worst.U,
+      limit: { clear: worst.U, stop: 1000, source: 'the expanded uncertainty of the two', rule: 'comfort' },
+      neverStop: true,
+      summary: [
+        findings === 0
+          ? `${gaps.length} gaps within their uncertainty; farthest off: `
+          : `${findings} of ${gaps.length} disagree; worst: `,
+        `${worst.name}, ${STATE_NAME[worst.state]}, measured `,
+        mm(worst.measured.value),
+        ', predicted ',
+        mm(worst.predicted.value),
+      ],
+      next: ['Something is bent, moved or mis-measured there: look before it is signed.'],
+      formula: 'measured gap − gap of the model at the same travel and lock',
+      steps: gaps.map((g) => ({
+        name: `${g.name}, ${STATE_NAME[g.state]}`,
+        amount: [mm(g.measured.value), ' measured, ', mm(g.predicted.value), ' predicted'],
+      })),
+    };
+  },
+};
+
+/** Asked once wheels, tyres or spacers were changed, whether or not a tyre was asked for; or where it was read anyway. */
+const wasRead = (job: JobDocument, point: string): boolean =>
+  job.readings.some((r) => r.point === point && r.gate === 'after');
+
+const calliper: CheckDefinition = {
+  id: 'wheel-to-calliper',
+  title: 'Wheel clear of calliper and weights',
+  gate: 'after',
+  safetyCritical: true,
+  calculationMayClear: true,
+  limit: 'wheelToCalliper',
+  quantity: 'length',
+  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'calliperGap') ? CORNERS : []),
+  needs: (_w, place) => ({ required: { gap: { gate: 'after', point: 'calliperGap', place, state: 'floor' } } }),
+  work: (input) => {
+    const gap = input.get('gap');
+    return {
+      value: gap.value,
+      u: gap.u,
+      formula: 'least room between wheel or weights and calliper, turned by hand',
+      summary: [mm(gap.value), ' least'],
+      next: ['Another wheel, or move the weights; never grind a calliper.'],
+    };
+  },
+};
+
+const threads: CheckDefinition = {
+  id: 'thread-engagement',
+  title: 'Wheel nuts hold a stud diameter',
+  gate: 'after',
+  safetyCritical: true,
+  calculationMayClear: true,
+  limit: null,
+  quantity: 'length',
+  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'threadEngagement') ? AXLES : []),
+  needs: (_w, place) => ({
+    required: {
+      thread: { gate: 'after', point: 'threadEngagement', place, state: 'floor' },
+      stud: { gate: 'after', point: 'studDiameter', place, state: 'floor' },
+    },
+  }),
+  work: (input) => {
+    const [thread, stud] = [input.get('thread'), input.get('stud')];
+    return {
+      value: thread.value,
+      u: Math.hypot(thread.u, stud.u),
+      limit: {
+        clear: stud.value,
+        stop: stud.value,
+        sense: 'least',
+        source: 'at least one stud diameter',
+        rule: 'safety',
+      },
+      formula: 'thread that the nut holds ≥ stud diameter',
+      summary: [mm(thread.value), ' held on a ', mm(stud.value), ' stud'],
+      next: ['Longer studs, a thinner spacer or none: the maker’s figure decides.'],
+    };
+  },
+};
+
+/** Two tyres carry an axle: each must be rated for half of the most that it may carry. Source: engineering, Clearance. */
+const loadRating: CheckDefinition = {
+  id: 'tyre-load-rating',
+  title: 'Tyres rated for the axle load',
+  gate: 'after',
+  safetyCritical: true,
+  calculationMayClear: true,
+  limit: null,
+  quantity: 'mass',
+  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'tyreLoadRating') ? AXLES : []),
+  needs: (_w, place) => ({
+    required: {
+      rating: { gate: 'after', point: 'tyreLoadRating', place, state: 'floor' },
+      load: { gate: 'after', point: 'axleLoad', place, state: 'floor' },
+    },
+  }),
+  work: (input) => {
+    const [rating, load] = [input.get('rating'), input.get('load')];
+    const half = load.value / 2;
+    return {
+      value: rating.value,
+      u: Math.hypot(rating.u, load.u / 2),
+      limit: {
+        clear: half,
+        stop: half,
+        sense: 'least',
+        source: 'the maker’s plate: half of the axle load on each tyre',
+        rule: 'safety',
+      },
+      formula: 'load rating of one tyre ≥ half of the axle load',
+      summary: [kg(rating.value), ' a tyre, ', kg(half), ' on each of two'],
+      next: ['A tyre of a higher load rating, or less load: the maker’s plate decides, not the customer.'],
+    };
+  },
+};
+
+export const clearanceChecks: readonly CheckDefinition[] = [
+  ...SWEPT.map(swept),
+  predicted,
+  calliper,
+  threads,
+  loadRating,
+];

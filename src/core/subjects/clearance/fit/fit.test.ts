@@ -1,0 +1,537 @@
+import { inHand, verdictsOf } from '../../../../../tests/support/inHand';
+import { demoJobs } from '../../../../../scripts/demo/jobs';
+import { Corner as Wheel } from '../engine/corner';
+import { CAIRN } from '../../../../../scripts/demo/vehicles';
+import { startJob } from '../../../../../scripts/demo/builder';
+import { JobDocument, type Reading } from '../../../document/job';
+import { makeSheet, sheetFacts } from '../../../assembly/sheet/sheet';
+import { buildRoute } from '../../../assembly/route/route';
+import { INCH_SHOP, METRIC_SHOP } from '../../../kernel/units/quantity';
+import { assessedAt, gapsAt } from './assessed';
+import { fittedBefore, wheelAt, wheelOf } from './fitted';
+import { EMPTY_FORM, fitmentName, formOf, readFitmentForm, tyreName } from './form';
+import { compareGaps, leftLock } from './gaps';
+import { obstaclesAt, obstaclesOf, referenceWheel, withObstacles } from './obstacles';
+import { assemble, fileOfEnds } from '../../linkage/assemble';
+import { readGeometry } from '../../../suspension/readFile';
+import { problemAt } from './problemAt';
+import { proofsOf } from './proofs';
+import { ASSUMED_TRAVEL, limitsAt } from './travel';
+import { finderSweeps, weighing } from './weigh';
+
+const demo = (number: string): JobDocument => {
+  const job = demoJobs().find((j) => j.job.number === number);
+  if (!job) throw new Error(number);
+  return job;
+};
+const [rescue, hives, farrier] = [demo('HG-0142'), demo('HG-0144'), demo('HG-0143')];
+
+let n = 0;
+const reading = (
+  point: string,
+  place: Reading['place'],
+  value: number | null,
+  more: Partial<Reading> = {},
+): Reading => ({
+  id: `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`,
+  gate: 'before',
+  point,
+  place,
+  state: 'floor',
+  set: 1,
+  answer: value === null ? 'not-fitted' : 'measured',
+  value,
+  text: value === null ? '' : String(value),
+  unit: value === null ? '' : 'mm',
+  good: null,
+  instrument: 'tape',
+  takenBy: 'Runa',
+  takenAt: '2026-11-12T09:00:00Z',
+  note: '',
+  supersedes: null,
+  asked: false,
+  ...more,
+});
+const bare = (readings: Reading[] = [], more: Partial<JobDocument> = {}): JobDocument => {
+  const job = startJob({
+    job: { number: 'T-1', use: 'test', bookedAt: '2026-11-12T07:30:00Z', gate: 'before' },
+    customer: { name: 'Test', contact: '' },
+    vehicle: CAIRN,
+  });
+  return JobDocument.parse({ ...job, ...more, readings });
+};
+const LIP = (out: (station: string) => Reading[]) => ['h10', 'h11', 'h12', 'h1', 'h2'].flatMap(out);
+
+describe('obstacles from what was taped', () => {
+  test('distance and in or out make the point: at twelve straight over the hub', () => {
+    const job = bare([
+      reading('wheelOffset', 'front', 20),
+      ...LIP((s) => [reading(`ob.fender-lip.${s}.d`, 'FL', 520), reading(`ob.fender-lip.${s}.o`, 'FL', 60)]),
+    ]);
+    const { known } = obstaclesOf(inHand(job), 'FL');
+    const lip = known.find((o) => o.id === 'fender-lip');
+    const hub = referenceWheel(inHand(job), 'FL').centre;
+    // From ten to two in quarters of an hour.
+    expect(lip?.points).toHaveLength(17);
+    expect(lip?.points[8]?.[2]).toBeCloseTo(hub[2] + 520, 0);
+    // The face is the offset outboard of the tyre's middle; the point 60 outboard of the face, less the camber.
+    expect(Math.abs((lip?.points[8]?.[1] ?? 0) - hub[1] - 80)).toBeLessThan(1.5);
+    // Between the hours it goes round: no point nearer to the hub than the tape said.
+    for (const p of lip?.points ?? []) expect(Math.hypot(p[0] - hub[0], p[2] - hub[2])).toBeGreaterThan(519);
+    expect(lip?.assumed).toBe(false);
+    expect(lip?.u.radial).toBeGreaterThan(1);
+  });
+
+  test('a gap to the mounted tyre is worked back to the same point', () => {
+    const base = [
+      reading('wheelOffset', 'front', 20),
+      reading('tyreDiameter', 'front', 806),
+      reading('sectionWidth', 'front', 272),
+    ];
+    const job = bare([
+      ...base,
+      ...LIP((s) => [reading(`ob.fender-lip.${s}.g`, 'FL', 117), reading(`ob.fender-lip.${s}.o`, 'FL', 0)]),
+    ]);
+    const hub = referenceWheel(inHand(job), 'FL').centre;
+    const lip = obstaclesOf(inHand(job), 'FL').known.find((o) => o.id === 'fender-lip');
+    // 20 out of the middle is over the tread: 403 + 117.
+    expect(lip?.points[8]?.[2]).toBeCloseTo(hub[2] + 520, 0);
+  });
+
+  test('a gap that no point so far in can have is named, not guessed', () => {
+    const job = bare([
+      reading('wheelOffset', 'front', 20),
+      ...LIP((s) => [reading(`ob.fender-lip.${s}.g`, 'FL', 20), reading(`ob.fender-lip.${s}.o`, 'FL', 300)]),
+    ]);
+    const { known, faults } = obstaclesOf(inHand(job), 'FL');
+    expect(known.some((o) => o.id === 'fender-lip')).toBe(false);
+    expect(faults[0]?.fault).toMatch(/Fender lip.*nothing that far out can be 20 mm/);
+  });
+
+  test('half taped says what is missing; answered away is gone', () => {
+    const job = bare([
+      reading('ob.body-mount.a.h', 'FL', 8, { unit: 'h' }),
+      reading('ob.body-mount.a.d', 'FL', 500),
+      reading('ob.frame.a.d', 'FL', null),
+    ]);
+    const { missing, absent } = obstaclesOf(inHand(job), 'FL');
+    expect(missing.find((m) => m.id === 'body-mount')?.needs).toEqual(['in or out', 'clock', 'distance']);
+    expect(missing.find((m) => m.id === 'liner-rear')).toMatchObject({ first: 'ob.liner-rear.h830.d' });
+    expect(absent).toEqual(['frame']);
+  });
+
+  test('the other side is turned over and assumed; a beam axle has no upper arm', () => {
+    const left = obstaclesOf(inHand(rescue), 'FL').known.find((o) => o.id === 'liner-rear');
+    const right = obstaclesOf(inHand(rescue), 'FR').known.find((o) => o.id === 'liner-rear');
+    expect([left?.assumed, right?.assumed]).toEqual([false, true]);
+    expect(right?.points[0]?.[1]).toBeCloseTo(-(left?.points[0]?.[1] ?? 0), 6);
+    expect(right?.u.radial ?? 0).toBeGreaterThan(left?.u.radial ?? Infinity);
+    expect(obstaclesOf(inHand(rescue), 'FL').missing.map((m) => m.id)).not.toContain('upper-arm');
+    expect(obstaclesOf(inHand(hives), 'FL').missing.map((m) => m.id)).toContain('upper-arm');
+  });
+
+  test('a body lift takes the body’s along, a lip alteration the lip, nothing the frame', () => {
+    const lifted = { ...rescue, plan: { ...rescue.plan, bodyLift: 50, lipAlteredFront: 12 } };
+    const { known } = obstaclesOf(inHand(lifted), 'FL');
+    const at = (id: string, stage: 'before' | 'plan') =>
+      obstaclesAt(inHand(lifted), 'FL', stage, known).find((o) => o.id === id)?.points[0]?.[2] ?? NaN;
+    expect(at('liner-rear', 'plan') - at('liner-rear', 'before')).toBeCloseTo(50, 6);
+    expect(at('fender-lip', 'plan') - at('fender-lip', 'before')).toBeCloseTo(62, 6);
+    expect(at('frame', 'plan')).toBe(at('frame', 'before'));
+    const trimmed = obstaclesAt(inHand(rescue), 'FL', 'plan', known, { 'fender-lip': 10 }).find(
+      (o) => o.id === 'fender-lip',
+    );
+    const plain = known.find((o) => o.id === 'fender-lip');
+    expect((trimmed?.points[8]?.[2] ?? 0) - (plain?.points[8]?.[2] ?? 0)).toBeCloseTo(10, 1);
+  });
+});
+
+describe('a geometry file with its obstacles', () => {
+  test('carries what was taped, and comes back as sure as it was kept; a template’s lip is nobody’s measure', () => {
+    const end = withObstacles(inHand(rescue), assemble(inHand(rescue), 'front'), 'before');
+    const file = fileOfEnds([end], 'kept');
+    expect(readGeometry(file).ok).toBe(true);
+    const sources = Object.fromEntries([...end.sources].map(([path, source]) => [`front/${path}`, source]));
+    const version = {
+      version: 1,
+      stage: 'before' as const,
+      note: '',
+      by: 'Runa',
+      at: '2026-11-12T09:00:00Z',
+      file,
+      sources,
+    };
+    const next = bare([], { geometry: { before: version, asBuilt: null } });
+    const { known } = obstaclesOf(inHand(next), 'FL');
+    expect(known.map((o) => o.id)).toEqual(expect.arrayContaining(['fender-lip', 'liner-rear', 'brake-hose']));
+    expect(known.find((o) => o.id === 'liner-rear')?.assumed).toBe(false);
+    expect(obstaclesOf(inHand(next), 'FR').known.every((o) => o.assumed)).toBe(true);
+    const unknown = bare([], { geometry: { before: { ...version, sources: {} }, asBuilt: null } });
+    expect(obstaclesOf(inHand(unknown), 'FL').known.every((o) => o.assumed)).toBe(true);
+    const plain = withObstacles(inHand(bare()), assemble(inHand(bare()), 'front'), 'before');
+    expect(plain.end.left).not.toHaveProperty('obstacles');
+  });
+});
+
+describe('how far a wheel goes', () => {
+  test('a beam from the stop’s gap and squash, hanging from hub to lip; a lift leaves both where they are', () => {
+    const unread: JobDocument = {
+      ...rescue,
+      changes: [],
+      readings: rescue.readings.filter((r) => r.gate === 'before' || r.point !== 'hubToLipDroop'),
+    };
+    const before = limitsAt(inHand(unread), 'FL', 'before');
+    const after = limitsAt(inHand(unread), 'FL', 'after');
+    // 82 mm of gap and 34 of squash, as typed in sixteenths.
+    expect(before.bump).toBeCloseTo(116, 0);
+    expect(Math.abs(after.bump - before.bump)).toBeLessThan(3);
+    // The mean of both sets: 73 and 72 up, in sixteenths.
+    expect(Math.abs(after.rest + 72.5)).toBeLessThan(1);
+    expect(after.droop).toBeCloseTo(before.droop, 6);
+    expect(before.assumed).toEqual({ bump: false, droop: false });
+    expect(after.assumed).toEqual({ bump: false, droop: false });
+  });
+  test('longer shocks let it hang lower: what was read before them is assumed, until it is read again', () => {
+    const unread: JobDocument = {
+      ...rescue,
+      readings: rescue.readings.filter((r) => r.gate === 'before' || r.point !== 'hubToLipDroop'),
+    };
+    const came = limitsAt(inHand(unread), 'FL', 'after');
+    expect(came.assumed).toEqual({ bump: false, droop: true });
+    expect(came.from.droop).toMatch(/as it came$/);
+    const read = limitsAt(inHand(rescue), 'FL', 'after');
+    expect(read.assumed).toEqual({ bump: false, droop: false });
+    // 24 1/2 in hanging, 21 1/2 in standing in one round and 21 7/16 in the other: 77 mm below where it rests.
+    expect(read.rest - read.droop).toBeGreaterThan(622.3 - 546.1 - 0.01);
+    expect(read.rest - read.droop).toBeLessThan(622.3 - 544.5 + 0.01);
+    expect(read.droop).toBeLessThan(came.droop);
+    // A spring alone moves where it rests and how far it hangs, not the stop.
+    const [spring] = rescue.changes.filter((c) => c.kind === 'spring');
+    if (!spring) throw new Error('no spring was changed');
+    const springs = { ...unread, changes: [spring], readings: unread.readings.filter((r) => r.gate === 'before') };
+    expect(limitsAt(inHand(springs), 'FL', 'after').assumed).toEqual({ bump: false, droop: true });
+    const shocks = { ...springs, changes: [{ ...spring, kind: 'shock-or-strap' as const }] };
+    expect(limitsAt(inHand(shocks), 'FL', 'after').assumed).toEqual({ bump: true, droop: true });
+    // At the Before gate, changed or not, it is what was read.
+    expect(limitsAt(inHand(shocks), 'FL', 'before').assumed).toEqual({ bump: false, droop: false });
+  });
+  test('a wishbone’s stop goes through the shock’s motion ratio', () => {
+    const { bump, assumed, from } = limitsAt(inHand(hives), 'FL', 'before');
+    expect(bump).toBeGreaterThan(40 + 22);
+    expect(assumed.bump).toBe(false);
+    expect(from.bump).toMatch(/motion ratio/);
+  });
+  test('a longer stop takes travel away, and what nobody read is assumed and said so', () => {
+    expect(limitsAt(inHand(rescue), 'FL', 'before', 20).bump).toBeCloseTo(
+      limitsAt(inHand(rescue), 'FL', 'before').bump - 20,
+      6,
+    );
+    const nothing = limitsAt(inHand(bare()), 'FL', 'before');
+    expect(nothing).toMatchObject({
+      bump: ASSUMED_TRAVEL.bump,
+      droop: ASSUMED_TRAVEL.droop,
+      assumed: { bump: true, droop: true },
+    });
+    expect(nothing.from.bump).toMatch(/assumed/);
+  });
+});
+
+describe('tyre and wheel', () => {
+  test('Before what came, Plan what is asked for, After what was measured', () => {
+    expect(fittedBefore(inHand(rescue), 'front')).toMatchObject({
+      diameter: { assumed: false },
+      plane: { value: 0 },
+    });
+    expect(wheelAt(inHand(rescue), 'front', 'plan').diameter.value).toBe(838);
+    const after = wheelAt(inHand(rescue), 'front', 'after');
+    expect(after.diameter).toMatchObject({ assumed: false });
+    // From offset +18 to +5: 13 outboard, each typed to a sixteenth.
+    expect(Math.abs(after.plane.value - 13)).toBeLessThan(1.2);
+  });
+  test('an offset that nobody read makes the place of a new wheel unsure', () => {
+    const asked = rescue.fitments.asked;
+    if (!asked) throw new Error('nothing asked for');
+    const unread = wheelOf(inHand(bare()), 'front', asked);
+    expect(unread.plane.assumed).toBe(true);
+    expect(unread.plane.u).toBeGreaterThan(10);
+  });
+});
+
+describe('the question of a corner', () => {
+  test('without anything round the wheel it says what a proof would need', () => {
+    const found = problemAt(inHand(bare()), 'FL', 'before');
+    expect(found.ok).toBe(false);
+    if (!found.ok) expect(found.needs.join(' ')).toMatch(/clock position, distance from the hub, and in or out/);
+  });
+  test('static gaps alone give a lip and liners of assumed shape', () => {
+    const found = problemAt(inHand(farrier), 'FL', 'before');
+    if (!found.ok) throw new Error(found.needs.join());
+    const { obstacles } = found.posed.problem;
+    expect(obstacles.map((o) => o.id)).toEqual(expect.arrayContaining(['fender-lip', 'liner-front', 'liner-rear']));
+    expect(obstacles.every((o) => o.assumed)).toBe(true);
+    // Where the tape stood, the gap is the tape's.
+    const wheel = new Wheel(found.posed.problem.end, 'left', obstacles);
+    wheel.pose(0, 0, 0);
+    const gap = wheel.gap(
+      obstacles.findIndex((o) => o.id === 'fender-lip'),
+      found.posed.problem.tyre,
+    );
+    const read = farrier.readings.find((r) => r.point === 'gapLip' && r.place === 'FL');
+    expect(Math.abs(gap - (read?.value ?? NaN))).toBeLessThan(2);
+  });
+  test('an obstacle inside the mounted tyre is named', () => {
+    const job = bare([
+      reading('wheelOffset', 'front', 20),
+      ...LIP((s) => [reading(`ob.fender-lip.${s}.d`, 'FL', 380), reading(`ob.fender-lip.${s}.o`, 'FL', -20)]),
+    ]);
+    const found = problemAt(inHand(job), 'FL', 'before');
+    expect(found.ok && found.posed.inside).toEqual(['fender-lip']);
+  });
+  test('the lock that was measured bounds the sweep, and the steering’s points no longer widen it', () => {
+    const found = problemAt(inHand(rescue), 'FR', 'before');
+    if (!found.ok) throw new Error('needs');
+    const { steer, pointsU } = found.posed.problem;
+    expect(steer.from).toBeLessThan(-0.9);
+    expect(steer.to).toBeGreaterThan(0.9);
+    expect(steer.u).toBeGreaterThan(0);
+    expect([...pointsU.keys()].some((p) => p.startsWith('steering.'))).toBe(false);
+    expect([1, -1]).toContain(leftLock(new Wheel(found.posed.problem.end, 'left', [])));
+  });
+});
+
+describe('measured gaps beside the model', () => {
+  test('agree where the vehicle is as it was taped', () => {
+    const found = problemAt(inHand(hives), 'FL', 'before');
+    if (!found.ok) throw new Error('needs');
+    const gaps = compareGaps(inHand(hives), 'before', 'FL', found.posed.obstacles.known);
+    expect(gaps.length).toBeGreaterThan(8);
+    expect(gaps.filter((g) => g.finding && g.name !== 'hose or harness')).toEqual([]);
+  });
+  test('a bracket put back a hole forward is a finding After', () => {
+    const gap = gapsAt(inHand(rescue), 'FL', 'after').find(
+      (g) => g.state === 'floor-left' && g.name.startsWith('liner, seam'),
+    );
+    expect(gap?.difference ?? 0).toBeLessThan(-5);
+    const check = verdictsOf(rescue).find((v) => v.check === 'gaps-against-model' && v.place === 'FL');
+    // Its limit is its uncertainty: that stands beside the figure too, and not a nought.
+    expect(check?.uncertainty).toBe(check?.limit?.clear);
+    expect(check?.uncertainty).toBeGreaterThan(1);
+    expect(check?.verdict).toBe('Watch');
+  });
+  test('a gap misread Before moves its obstacle by no more than the two readings make likely', () => {
+    const wrong = {
+      ...hives,
+      readings: hives.readings.map((r) =>
+        r.point === 'gapLip' && r.place === 'FL' && r.gate === 'before' ? { ...r, value: (r.value ?? 0) + 6 } : r,
+      ),
+    };
+    const height = (job: JobDocument) => {
+      const found = problemAt(inHand(job), 'FL', 'before');
+      return found.ok ? (found.posed.problem.obstacles.find((o) => o.id === 'fender-lip')?.points[8]?.[2] ?? NaN) : NaN;
+    };
+    expect(height(wrong) - height(hives)).toBeGreaterThan(2);
+    expect(height(wrong) - height(hives)).toBeLessThan(6);
+  });
+});
+
+describe('the demo’s stories', () => {
+  test('the beekeeper’s tyre fits the street but not the trail', () => {
+    const verdicts = (grade: 'Street' | 'Trail') => {
+      const set = weighing(inHand(hives), 'FL', 'plan', null, grade);
+      if (!set.ok) throw new Error(set.needs.join());
+      set.weighing.sweep.all();
+      return set.weighing.finish().results.filter((r) => r.meets === 'body');
+    };
+    expect(verdicts('Street').some((r) => r.verdict === 'Stop')).toBe(false);
+    const trail = verdicts('Trail');
+    expect(trail[0]).toMatchObject({ id: 'liner-rear', verdict: 'Stop' });
+    expect(trail[0]?.gap).toBeLessThan(0);
+    expect(trail[0]?.cures.length).toBeGreaterThan(0);
+  });
+
+  test('a rolling test that touched is a Stop and no proof; one not rolled is not proved', () => {
+    const touched = (point: string, place: Reading['place'], good: boolean): JobDocument => ({
+      ...rescue,
+      readings: [
+        ...rescue.readings.filter((r) => r.point !== point),
+        reading(point, place, null, { gate: 'after', answer: 'observed', good, takenAt: '2026-11-24T12:00:00.000Z' }),
+      ],
+    });
+    const rolled = (job: JobDocument) =>
+      Object.fromEntries(
+        verdictsOf(job)
+          .filter((v) => v.check.startsWith('rolled-'))
+          .map((v) => [v.check, [v.place, v.verdict, v.safetyCritical]]),
+      );
+    expect(rolled(rescue)).toEqual({
+      'rolled-rollForwardHalf': ['front', 'Clear', false],
+      'rolled-rollForwardFull': ['front', 'Clear', false],
+      'rolled-rollReverseHalf': ['front', 'Clear', false],
+      // Another tyre: asked for both ways, and not there until it was rolled.
+      'rolled-rollReverseFull': ['front', 'Not measured', false],
+      'rolled-rollForwardBraked': ['rear', 'Not measured', false],
+      'rolled-rollReverseBraked': ['rear', 'Not measured', false],
+    });
+    const bad = touched('rollReverseFull', 'front', false);
+    expect(rolled(bad)).toMatchObject({ 'rolled-rollReverseFull': ['front', 'Stop', false] });
+    expect(proofsOf(inHand(bad))[0]?.open).toContain('rolled reverse at full lock: it touched');
+    const rear = touched('rollReverseBraked', 'rear', true);
+    expect(rolled(rear)).toMatchObject({ 'rolled-rollReverseBraked': ['rear', 'Clear', false] });
+    expect(proofsOf(inHand(rear))[1]?.measured).toContain('rolled reverse, then braked');
+    expect(proofsOf(inHand(rescue))[1]?.open).toEqual(
+      expect.arrayContaining(['rolled forward, then braked', 'rolled reverse, then braked']),
+    );
+  });
+
+  test('what is proved, and how, is on the sheet; reverse at full lock is not', () => {
+    const [front] = proofsOf(inHand(rescue));
+    expect(front?.grade).toBe('Crossed');
+    expect(front?.measured).toEqual(expect.arrayContaining(['rolled reverse at half lock']));
+    expect(front?.open).toEqual(expect.arrayContaining(['rolled reverse at full lock']));
+    const sheet = makeSheet(inHand(rescue), METRIC_SHOP, (iso) => iso);
+    const line = (name: string) => sheet.proofs?.find((p) => p.name === name)?.text;
+    expect(sheet.promise).toBe('front Crossed, rear Crossed');
+    expect(line('Front, proved on the vehicle')).toMatch(
+      /^Flexed on the ramp, proved to 77 % of the bump travel, .*, lock to lock; .*rolled forward at full lock/,
+    );
+    expect(line('Front, not proved')).toMatch(/^Flexed as far as Crossed asks/);
+    expect(line('Front, not proved')).toMatch(/olled reverse at full lock/);
+    expect(line('Front, by calculation')).toBe('Nothing.');
+    expect(sheet.proofs?.map((p) => p.name.split(',')[0])).toEqual(['Front', 'Front', 'Front', 'Rear', 'Rear', 'Rear']);
+    // A sheet that was signed before there were such lines reads on.
+    expect(sheetFacts({ ...sheet, proofs: undefined }).map(([name]) => name)).toContain('Fit proved');
+    expect(sheetFacts(sheet)).toContainEqual(['Front, by calculation', 'Nothing.']);
+    expect(sheet.readings.some((r) => /clock position|from hub centre/.test(r.name))).toBe(false);
+  });
+
+  test('calculation from a taped wheel is a check, never Clear without the rub test', () => {
+    const verdicts = verdictsOf(rescue).filter((v) => v.check.startsWith('swept-'));
+    expect(verdicts.length).toBeGreaterThan(3);
+    expect(verdicts.find((v) => v.check === 'swept-arm' && v.place === 'FL')?.safetyCritical).toBe(true);
+    const unproved: JobDocument = { ...rescue, readings: rescue.readings.filter((r) => !r.point.startsWith('rub')) };
+    expect(verdictsOf(unproved).filter((v) => v.check.startsWith('swept-') && v.verdict === 'Clear')).toEqual([]);
+    expect(assessedAt(inHand(bare()), 'FL', 'after')).toBeNull();
+  });
+
+  test('wheels that were changed want calliper room and thread', () => {
+    const of = (job: JobDocument) =>
+      verdictsOf(job).filter((v) => ['wheel-to-calliper', 'thread-engagement'].includes(v.check));
+    expect(of(rescue).map((v) => v.verdict)).toEqual(Array(6).fill('Clear'));
+    const short: JobDocument = {
+      ...rescue,
+      readings: rescue.readings.map((r) => (r.point === 'threadEngagement' ? { ...r, value: 11 } : r)),
+    };
+    expect(
+      of(short)
+        .filter((v) => v.check === 'thread-engagement')
+        .map((v) => v.verdict),
+    ).toEqual(['Stop', 'Stop']);
+    // A wheel was changed there too, though no tyre was asked for; nothing was where only springs were.
+    expect(of(demo('HG-0139')).map((v) => v.verdict)).toEqual(Array(6).fill('Clear'));
+    expect(of(demo('HG-0143'))).toEqual([]);
+  });
+});
+
+describe('the fit finder', () => {
+  test('without anything measured it says what is missing', () => {
+    expect(finderSweeps(inHand(bare()), 'front', [{ lift: 0, price: 0 }], [0])).toMatchObject({ ok: false });
+  });
+});
+
+describe('the form of a tyre and wheel', () => {
+  const form = (more: object) => readFitmentForm({ ...EMPTY_FORM, ...more }, INCH_SHOP);
+  test('a printed size with an offset is enough', () => {
+    const read = form({ size: '265/70R17', offset: '20 mm' });
+    expect(read).toMatchObject({
+      ok: true,
+      fitment: { diameter: 802.8, sectionWidth: 265, offset: 20, measured: false },
+    });
+  });
+  test('measured figures go before the printed, offset before backspacing', () => {
+    const read = form({
+      size: '33x12.50R15',
+      diameter: '32 1/2',
+      sectionWidth: '12',
+      measured: true,
+      rimWidth: '8.5',
+      backspacing: '4.5',
+    });
+    // 114.3 − (215.9 + 25.4)/2.
+    expect(read).toMatchObject({
+      ok: true,
+      fitment: { diameter: 825.5, sectionWidth: expect.closeTo(304.8, 6), measured: true, rimDiameter: 381 },
+    });
+    if (read.ok) expect(read.fitment.offset).toBeCloseTo(-6.35, 2);
+  });
+  test.each([
+    [{}, 'size', /type the printed size/],
+    [{ size: 'big', offset: '0' }, 'size', /not a tyre size/],
+    [{ size: '265/70R17' }, 'offset', /offset or its backspacing/],
+    [{ diameter: '33', offset: '0' }, 'sectionWidth', /how wide/],
+    [{ size: '265/70R17', backspacing: '4' }, 'rimWidth', /backspacing needs the rim width/],
+    [{ size: '33x12.50R15', offset: '0', rimWidth: '7' }, 'rimWidth', /narrower than the tyre allows/],
+    [{ size: '265/70R17', offset: 'far' }, 'offset', /far/],
+    [{ size: '265/70R17', offset: '40' }, 'offset', /no size of any tyre or wheel/],
+  ])('%j is refused at %s', (more, field, why) => {
+    const read = form(more);
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.errors[field as keyof typeof read.errors]).toMatch(why);
+  });
+  test('shown and read again it is the very same', () => {
+    for (const units of [INCH_SHOP, METRIC_SHOP]) {
+      const asked = hives.fitments.asked;
+      const back = readFitmentForm(formOf(asked, units), units);
+      expect(back).toMatchObject({
+        ok: true,
+        fitment: { ...asked, rimWidth: expect.closeTo(215.9, 6), name: asked ? fitmentName(asked, units) : '' },
+      });
+    }
+  });
+});
+
+describe('what a tyre is called', () => {
+  const like = { diameter: 838.2, sectionWidth: 304.8, offset: -6 };
+  test('as printed; without that by its measures, in the unit in use', () => {
+    expect(tyreName({ ...like, size: '33×12.00R15' }, INCH_SHOP)).toBe('33×12.00R15');
+    expect(tyreName({ ...like, size: '' }, INCH_SHOP)).toBe('33.0 × 12.0 in');
+    expect(tyreName({ ...like, size: '' }, METRIC_SHOP)).toBe('838 × 305 mm');
+  });
+  test('with its wheel: offset signed, nought without', () => {
+    expect(fitmentName(like, METRIC_SHOP)).toBe('838 × 305 mm, −6');
+    expect(fitmentName({ ...like, offset: 5 }, INCH_SHOP)).toBe('33.0 × 12.0 in, +5');
+    expect(fitmentName({ ...like, offset: 0 }, INCH_SHOP)).toBe('33.0 × 12.0 in, 0');
+  });
+});
+
+describe('the route round the wheels', () => {
+  test('left side alone, each obstacle’s figures together, a gap only where the tape could not reach', () => {
+    const job = bare();
+    const keys = buildRoute(inHand(job), 'before', 'clearance').map((s) => s.key);
+    expect(keys).toContain('ob.fender-lip.h12.d.FL.floor');
+    expect(keys.some((k) => k.startsWith('ob.') && k.includes('.FR.'))).toBe(false);
+    expect(keys).not.toContain('ob.fender-lip.h12.g.FL.floor');
+    expect(
+      buildRoute(inHand(job), 'before', 'clearance-both').some((s) => s.key === 'ob.fender-lip.h12.d.FR.floor'),
+    ).toBe(true);
+    const blocked = bare([reading('ob.fender-lip.h12.d', 'FL', null, { answer: 'cannot-reach' })]);
+    expect(buildRoute(inHand(blocked), 'before', 'clearance').map((s) => s.key)).toContain(
+      'ob.fender-lip.h12.g.FL.floor',
+    );
+    const gone = bare([reading('ob.sway-bar.a.h', 'FL', null)]);
+    const left = buildRoute(inHand(gone), 'before', 'clearance').filter(
+      (s) => s.key.startsWith('ob.sway-bar') && s.place === 'FL',
+    );
+    expect(left.every((s) => s.status === 'answered')).toBe(true);
+  });
+  test('the walk round the vehicle is as long as it was', () => {
+    expect(buildRoute(inHand(bare()), 'before', 'full').some((s) => s.point.route === 'clearance')).toBe(false);
+  });
+  test('After asks for rolling tests, flexed gaps and the wheel', () => {
+    const keys = buildRoute(inHand(rescue), 'after', 'clearance').map((s) => s.point.id);
+    expect(keys).toEqual(
+      expect.arrayContaining(['rollReverseFull', 'rollReverseBraked', 'rampLip', 'calliperGap', 'lockAngle']),
+    );
+    // Of the obstacles only what was cut, on both sides.
+    expect(keys.filter((k) => k.startsWith('ob.'))).toEqual(['ob.liner-rear.cut', 'ob.liner-rear.cut']);
+  });
+});

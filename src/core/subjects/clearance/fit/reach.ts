@@ -1,0 +1,165 @@
+import type { Workings } from '../../../record/workings';
+import type { ClearancePose } from '../engine/problem';
+import type { GradeName } from '../engine/poses';
+import { type Figure } from '../../../record/figures';
+import { axleOf, cornersOf, otherSide, type Axle, type Corner, type Place } from '../../../kernel/places';
+import { isBeam, type JobDocument } from '../../../document/job';
+import { kindOf } from '../../linkage/features';
+import { hubToLipAt } from '../../stance/rise';
+import { K, type Uncertain } from '../../../kernel/uncertainty/propagate';
+import { limitsAt } from './travel';
+
+/** How far the lock was turned on the ramp. */
+export type FlexLock = 'full' | 'half' | 'straight';
+
+/** How far one wheel really went on the ramp, against how far it could go. mm from ride height, both directions +. */
+export interface WheelReach {
+  bump: Uncertain | null;
+  droop: Uncertain | null;
+  /** To the stop fully home, and to full droop; null where that was not read. */
+  toStop: Uncertain | null;
+  toDroop: Uncertain | null;
+}
+
+const uncertain = (figure: Figure): Uncertain | null =>
+  figure.status === 'read' && !figure.assumed && !figure.doubtful ? { value: figure.value, u: figure.u } : null;
+
+/**
+ * How far a wheel went on the ramp at After: hub to lip standing less hub to lip flexed; hanging, from the reading
+ * taken across while the other wheel was up. To the stop home: what was left of it there and its squash, through the
+ * stop's own ratio, which those two stances give. Source: docs/method.md "Flex proof"; "Motion ratio".
+ */
+export const reachOf = (w: Workings, corner: Corner): WheelReach =>
+  w.once(`reach/${corner}`, () => workReach(w, corner));
+
+function workReach(w: Workings, corner: Corner): WheelReach {
+  const figures = w.figures;
+  const at = (point: string, place: Place, state: 'floor' | 'ramp' | 'droop') =>
+    uncertain(figures.figure({ gate: 'after', point, place, state }));
+  const standing = hubToLipAt(figures, 'after', corner);
+  const flexed = at('hubToLipFlexed', corner, 'ramp');
+  const across = otherSide(corner) ?? corner;
+  const hung = at('hubToLipAcross', across, 'ramp');
+  const hanging = at('hubToLipDroop', corner, 'droop');
+  const less = (a: Uncertain | null, b: Uncertain | null): Uncertain | null =>
+    a && b && { value: a.value - b.value, u: Math.hypot(a.u, b.u) };
+  const bump = less(standing, flexed);
+  return { bump, droop: less(hung, standing), toStop: toStop(w, corner, bump), toDroop: less(hanging, standing) };
+}
+
+function toStop(w: Workings, corner: Corner, bump: Uncertain | null): Uncertain | null {
+  const axle = axleOf(corner);
+  const figures = w.figures;
+  const gap = (state: 'floor' | 'ramp') =>
+    uncertain(figures.figure({ gate: 'after', point: 'bumpStopGap', place: corner, state }));
+  const [parked, left] = [gap('floor'), gap('ramp')];
+  const squash =
+    uncertain(figures.figure({ gate: 'after', point: 'stopCompression', place: axle, state: 'floor' })) ??
+    uncertain(figures.figure({ gate: 'before', point: 'stopCompression', place: axle, state: 'floor' }));
+  // A stop that touches tells nothing of how far it is squashed: then the stance on the floor says it.
+  if (bump && left && left.value > 0 && squash) {
+    const measured = parked && bump.value > 20 ? (parked.value - left.value) / bump.value : null;
+    const ratio =
+      measured && measured > 0.2 && measured < 1.5 ? measured : isBeam(kindOf(w.job.vehicle, axle)) ? 1 : null;
+    if (ratio !== null)
+      return {
+        value: bump.value + (left.value + squash.value) / ratio,
+        u: Math.hypot(bump.u, left.u / ratio, squash.u / ratio),
+      };
+  }
+  const limits = limitsAt(w, corner, 'after');
+  return limits.assumed.bump ? null : { value: limits.bump - limits.rest, u: Math.hypot(limits.u.bump, limits.u.rest) };
+}
+
+const choiceAt = (w: Workings, point: string, place: Place): string | null => {
+  const seen = w.figures.figure({ gate: 'after', point, place, state: 'ramp' });
+  return seen.status === 'observed' ? seen.choice : null;
+};
+/** How far the wheels of an axle were turned while it was flexed; null where nobody said. A rear axle does not steer. */
+export const lockReached = (w: Workings, axle: Axle): FlexLock | null =>
+  axle === 'rear' ? 'full' : (choiceAt(w, 'flexLock', 'front') as FlexLock | null);
+/** Whether the axle was flexed without its sway bar; null where nobody said. */
+export const barWasOff = (w: Workings, axle: Axle): boolean | null => {
+  const said = choiceAt(w, 'flexBar', axle);
+  return said === null ? null : said === 'off';
+};
+
+/** What a wheel reached of what it was to reach, within what the tape can tell. */
+const reaches = (got: Uncertain | null, wanted: Uncertain | null, share = 1): boolean =>
+  got !== null && wanted !== null && got.value >= share * wanted.value - K * Math.hypot(got.u, share * wanted.u);
+
+/**
+ * Whether a flex test of an axle reached every pose of a grade, with how far it went in words.
+ *
+ * @param place the axle
+ */
+export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole: boolean; words: string } {
+  const axle: Axle = place === 'front' ? 'front' : 'rear';
+  const wheels = cornersOf(axle).map((corner) => reachOf(w, corner));
+  const { streetBump, streetDroop } = w.job.fitRules;
+  const lock = lockReached(w, axle);
+  const off = barWasOff(w, axle);
+  const bumpShare = grade === 'Street' ? streetBump.value : 1;
+  const droopWanted = (w: WheelReach): Uncertain | null =>
+    grade === 'Street'
+      ? { value: Math.min(streetDroop.value, w.toDroop?.value ?? streetDroop.value), u: w.toDroop?.u ?? 0 }
+      : w.toDroop;
+  const whole =
+    wheels.every((w) => reaches(w.bump, w.toStop, bumpShare) && reaches(w.droop, droopWanted(w))) &&
+    lock === 'full' &&
+    (grade !== 'Crossed' || off === true);
+  const share = (got: (w: WheelReach) => Uncertain | null, of: (w: WheelReach) => Uncertain | null): number | null => {
+    const all = wheels.map((w) => {
+      const [a, b] = [got(w), of(w)];
+      return a && b && b.value > 0 ? Math.max(0, Math.min(1, a.value / b.value)) : null;
+    });
+    return all.some((s) => s === null) ? null : Math.min(...all.map((s) => s ?? 0));
+  };
+  const bump = share(
+    (w) => w.bump,
+    (w) => w.toStop,
+  );
+  const droop = share(
+    (w) => w.droop,
+    (w) => w.toDroop,
+  );
+  const percent = (s: number | null, what: string) =>
+    s === null ? `how far of the ${what} was not read` : `to ${Math.round(100 * s)} % of the ${what}`;
+  const turned = { full: 'lock to lock', half: 'to half lock', straight: 'straight only' };
+  return {
+    whole,
+    words: [
+      `proved ${percent(bump, 'bump travel')}`,
+      percent(droop, 'droop'),
+      off === null ? 'sway bar on or off not said' : off ? 'bar off' : 'bar connected',
+      ...(axle === 'rear' ? [] : [lock === null ? 'lock not said' : turned[lock]]),
+    ].join(', '),
+  };
+}
+
+/** Whether the flex test went to a pose of a corner: both wheels as far, and turned as far. */
+export function poseReached(w: Workings, corner: Corner, pose: ClearancePose): boolean {
+  const axle = axleOf(corner);
+  const went = (wheel: Corner, travel: number): boolean => {
+    const rest = limitsAt(w, wheel, 'after').rest;
+    const reach = reachOf(w, wheel);
+    const up = travel - rest;
+    const got = up >= 0 ? reach.bump : reach.droop;
+    return Math.abs(up) < 1 || (got !== null && got.value >= Math.abs(up) - K * got.u);
+  };
+  const lock = lockReached(w, axle);
+  const turned = Math.abs(pose.steer) < 0.05 || lock === 'full' || (lock === 'half' && Math.abs(pose.steer) <= 0.55);
+  const across = (otherSide(corner) ?? corner) as Corner;
+  return turned && went(corner, pose.own) && went(across, pose.across);
+}
+
+/** Shares of lock between which the wheels were turned on the ramp; where nobody said, straight only. */
+export function turnedOnRamp(
+  w: Workings,
+  axle: Axle,
+  stops: { from: number; to: number },
+): { from: number; to: number } {
+  const lock = lockReached(w, axle);
+  const share = lock === 'full' ? 1 : lock === 'half' ? 0.5 : 0;
+  return { from: share * stops.from, to: share * stops.to };
+}

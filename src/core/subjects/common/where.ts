@@ -1,0 +1,35 @@
+import type { ChangeKind } from '../../document/changes';
+import { isBeam, type JobDocument } from '../../document/job';
+import { AXLES, axleOf, isCorner, type Axle, type Corner, type Place, type VehicleState } from '../../kernel/places';
+import { FRONT, REAR, spots } from '../../record/point';
+
+type At = { place: Place; state: VehicleState };
+
+/** Axles whose gap at bump can be worked: a beam from the tape, a coil-over wishbone with the geometry's motion ratio. */
+export const bumpAxles = (job: JobDocument): Axle[] =>
+  AXLES.filter((axle) => {
+    const kind = axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
+    return isBeam(kind) || kind === 'wishbone-coil-over';
+  });
+export const bumpCorners = (job: JobDocument): Corner[] =>
+  bumpAxles(job).flatMap((axle) => (axle === 'front' ? FRONT : REAR));
+/** Where the brake hoses are: one a front wheel; at the rear one a wheel or one for the axle. */
+export const hosePlaces = (job: JobDocument): Place[] =>
+  job.vehicle.rearHose === 'centre' ? ['FL', 'FR', 'rear'] : ['FL', 'FR', 'RL', 'RR'];
+export const hoseSpots = (job: JobDocument): At[] => [
+  ...spots(hosePlaces(job), 'droop'),
+  ...spots(FRONT, 'droop-left', 'droop-right'),
+];
+
+/** A shock that carries the spring holds the vehicle up: another one, other heights. Source: engineering, stale. */
+export const shockHolds = (job: JobDocument, { place }: { place: Place }): readonly ChangeKind[] => {
+  const axle = isCorner(place) ? axleOf(place) : place;
+  const kind = axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
+  return kind === 'wishbone-coil-over' ? ['shock-or-strap'] : [];
+};
+/** Turned wheels stand where the steering puts them; straight ahead they do not move with it. */
+export const steeringMoves = (_job: JobDocument, { state }: { state: VehicleState }): readonly ChangeKind[] =>
+  state === 'floor' ? [] : ['alignment'];
+/** Changed since Before: at the build or after it. */
+export const changedSince = (job: JobDocument, ...kinds: readonly ChangeKind[]): boolean =>
+  job.changes.some((c) => kinds.includes(c.kind) && (c.gate === 'build' || c.gate === 'after'));

@@ -1,0 +1,195 @@
+import type { Workings } from '../../record/workings';
+import { axleOf, cornersOf, isCorner, type Axle, type Place } from '../../kernel/places';
+import type { JobDocument } from '../../document/job';
+import { pointSource, uncertaintiesOf, type Assembled } from './assemble';
+import { kindOf, pathIn } from './features';
+import { staged, stateOf, type StagedEnd } from './stages';
+import type { FigureName } from '../../suspension/figures';
+import { figuresAt, neutralSwayLink } from '../../suspension/lengths';
+import { linkageOf } from '../../suspension/linkage';
+import { travelWhere } from '../../suspension/reach';
+import { figureUncertainties, sensitivities } from '../../suspension/sensitivity';
+import type { EndState, SideName } from '../../suspension/schema';
+import type { Uncertain } from '../../kernel/uncertainty/propagate';
+
+/** What the geometry of the vehicle adds to a check: the figure, how sure, and whether any of it is only assumed. */
+export interface Aided extends Uncertain {
+  assumed: boolean;
+}
+
+const inputsOf = (end: StagedEnd): unknown[] => [end.end, [...end.sources]];
+
+const endAt = (w: Workings, axle: Axle, stage: 'before' | 'after'): StagedEnd =>
+  w.once(`${axle}/${stage}`, () => staged(w, axle, stage));
+
+const ARMS: Record<string, readonly string[]> = {
+  'double-wishbone': [
+    'lowerArm.front',
+    'lowerArm.rear',
+    'lowerArm.outer',
+    'upperArm.front',
+    'upperArm.rear',
+    'upperArm.outer',
+    'tieRod.inner',
+    'tieRod.outer',
+  ],
+  'link-axle': ['link.lower.body', 'link.lower.axle', 'link.upper.body', 'link.upper.axle'],
+  'radius-arm-axle': ['radiusArm.pivot'],
+  'leaf-axle': ['leaf.frontEye', 'leaf.seat'],
+};
+
+/**
+ * Whether a part of an end stands on more than a template, and whether on measured points alone.
+ *
+ * @param ids features that the figure stands on besides the arms or links
+ */
+function standing(end: Assembled, side: SideName, ids: readonly string[]): 'none' | 'assumed' | 'measured' {
+  let worst: 'assumed' | 'measured' = 'measured';
+  // The two sides of a wishbone go their own ways; a beam axle hangs on the links of both.
+  const sides: readonly SideName[] = end.end.type === 'double-wishbone' ? [side] : ['left', 'right'];
+  const paths = [
+    ...(ARMS[end.end.type] ?? []).flatMap((id) => sides.map((each) => pathIn(end.end, id, each))),
+    ...ids.map((id) => pathIn(end.end, id, side)),
+    ...('trackBar' in end.end && end.end.trackBar ? ['trackBar.body', 'trackBar.axle'] : []),
+  ];
+  for (const path of paths) {
+    const source = path ? pointSource(end, path) : 'template';
+    if (source === 'template') return 'none';
+    if (source !== 'measured') worst = 'assumed';
+  }
+  return worst;
+}
+
+const worked = (w: Workings, end: StagedEnd, state: EndState, name: FigureName): Uncertain | null =>
+  w.memo.work(['figure', name, state, ...inputsOf(end)], () => workFigure(end, state, name));
+
+function workFigure(end: StagedEnd, state: EndState, name: FigureName): Uncertain | null {
+  const value = figuresAt(end.end, state, [name])?.[0];
+  if (value === undefined || !Number.isFinite(value)) return null;
+  const [u = NaN] = figureUncertainties(end.end, state, [name], uncertaintiesOf(end));
+  return Number.isFinite(u) ? { value, u } : null;
+}
+
+/**
+ * Rotation of the sway bar's arm at the measured heights, degrees, as a gauge on it would show: + when its link end
+ * has risen. Left side. `neutral` is what the fitted link lacks for the arm to stand as before, mm.
+ *
+ * @returns null where the bar, its link or the linkage stands on a template, or a height is missing
+ */
+export const barByGeometry = (w: Workings, axle: Axle): (Aided & { neutral: number | null }) | null =>
+  w.once(`bar/${axle}`, () => {
+    const end = endAt(w, axle, 'after');
+    const state = stateOf(end);
+    const stands = end.fault ? 'none' : standing(end, 'left', ['swayBar.pivot', 'swayBar.armEnd', 'swayBar.link']);
+    const bar = end.end.left.swayBar;
+    if (!state || !bar || stands === 'none') return null;
+    const found = worked(w, end, state, 'left.barRotation');
+    if (!found) return null;
+    // A turn about +y lowers an arm that points forward.
+    const way = -Math.sign(bar.armEnd[0] - bar.pivot[0]) || 1;
+    return {
+      value: way * found.value,
+      u: found.u,
+      assumed: stands === 'assumed',
+      neutral: neutralSwayLink(end.end, 'left', state),
+    };
+  });
+
+/**
+ * The greatest span of a brake hose with the axle crossed: its wheel at the droop at which the geometry gives the
+ * measured span, the other as far up. Null without geometry, or where that span is not met.
+ *
+ * @param measured the greatest span measured at full droop, mm
+ */
+export function crossedHoseSpan(
+  w: Workings,
+  place: Place,
+  gate: 'before' | 'after',
+  measured: number,
+): (Aided & { droop: number }) | null {
+  const axle = isCorner(place) ? axleOf(place) : place === 'rear' ? 'rear' : 'front';
+  const side: SideName = isCorner(place) && place === cornersOf(axle)[1] ? 'right' : 'left';
+  const end = endAt(w, axle, gate);
+  const stands = end.fault ? 'none' : standing(end, side, ['brakeHose.body', 'brakeHose.wheel']);
+  if (stands === 'none') return null;
+  const name = `${side}.brakeHoseSpan` as const;
+  const droop = w.memo.work(['droop', name, measured, ...inputsOf(end)], () =>
+    travelWhere(linkageOf(end.end), name, measured, -260),
+  );
+  if (!droop.ok) return null;
+  const [down, up] = [droop.travel, -droop.travel];
+  const state = side === 'left' ? { left: down, right: up } : { left: up, right: down };
+  const found = worked(w, end, state, name);
+  return found ? { ...found, assumed: stands === 'assumed', droop: droop.travel } : null;
+}
+
+/** Whether the geometry can say how a coil-over wishbone's wheel moves against its shock. */
+export const knowsMotionRatio = (w: Workings, place: Place, gate: 'before' | 'after'): boolean => {
+  if (!isCorner(place)) return false;
+  const end = endAt(w, axleOf(place), gate);
+  const side: SideName = place === cornersOf(axleOf(place))[0] ? 'left' : 'right';
+  return (
+    !end.fault &&
+    end.travel !== null &&
+    kindOf(w.job.vehicle, axleOf(place)) === 'wishbone-coil-over' &&
+    standing(end, side, ['shock.upper', 'shock.lower']) !== 'none'
+  );
+};
+
+/**
+ * How far a wheel of a coil-over wishbone still comes up until its stop, on the shock, is home: the travel over which
+ * the shock closes by the stop's gap and squash.
+ *
+ * @param closes gap and compression of the stop along the shock as parked, mm
+ * @param flexed the same read flexed; the stop is home at the same shock length
+ * @returns the travel left from each, mm, with what the points are unsure of
+ */
+export function travelToStop(
+  w: Workings,
+  place: Place,
+  gate: 'before' | 'after',
+  closes: number,
+  flexed: number | null,
+): { parked: Aided; flexed: Aided | null; ratio: number } | null {
+  if (!isCorner(place) || !knowsMotionRatio(w, place, gate)) return null;
+  const axle = axleOf(place);
+  const side: SideName = place === cornersOf(axle)[0] ? 'left' : 'right';
+  const end = endAt(w, axle, gate);
+  const state = stateOf(end);
+  if (!state) return null;
+  const assumed = standing(end, side, ['shock.upper', 'shock.lower']) === 'assumed';
+  const name = `${side}.shockLength` as const;
+  const [rest, here] = [{ left: 0, right: 0 }, state].map((s) => figuresAt(end.end, s, [name])?.[0] ?? NaN);
+  if (rest === undefined || here === undefined) return null;
+  const where = (length: number): number => {
+    const found = travelWhere(linkageOf(end.end), name, length, length < rest ? 260 : -260);
+    return found.ok ? found.travel : NaN;
+  };
+  const home = where(here - closes);
+  const from = flexed === null ? NaN : where(here - closes + flexed);
+  if (!Number.isFinite(home)) return null;
+  const u = uncertaintiesOf(end);
+  const slopes = (travel: number) =>
+    w.memo.work(['slopes', name, travel, ...inputsOf(end)], () =>
+      sensitivities(end.end, { left: travel, right: travel }, [name], new Set(u.keys())),
+    );
+  const atHome = slopes(home);
+  const left = (start: number, closing: number): Aided => {
+    // The same points carry both lengths: only the difference of their slopes is unsure.
+    const atStart = slopes(start);
+    const uClosing = Math.sqrt(
+      atHome.reduce(
+        (sum, row, i) => sum + (((row.by[0] ?? 0) - (atStart[i]?.by[0] ?? 0)) * (u.get(row.path) ?? 0)) ** 2,
+        0,
+      ),
+    );
+    const travel = home - start;
+    return { value: travel, u: closing === 0 ? 0 : uClosing * Math.abs(travel / closing), assumed };
+  };
+  const parked = left(state[side], closes);
+  return {
+    parked,
+    flexed: Number.isFinite(from) && flexed !== null ? left(from, flexed) : null,
+    ratio: parked.value === 0 ? NaN : closes / parked.value,
+  };
+}

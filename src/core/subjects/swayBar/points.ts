@@ -1,0 +1,139 @@
+import { staleAfter } from '../../document/changes';
+import { AXLES, type Place } from '../../kernel/places';
+import type { JobDocument } from '../../document/job';
+import { spots, AFTER, length, observation, type Point } from '../../record/point';
+import { hoseSpots, hosePlaces, shockHolds } from '../common/where';
+
+/** Whether an axle came with a sway bar, as far as anybody said. */
+const cameWithBar = (job: JobDocument, place: Place): boolean => {
+  const struck = new Set(job.strikes.map((s) => s.reading));
+  const said = job.readings.filter(
+    (r) => r.gate === 'before' && r.point === 'barAngle' && r.place === place && !struck.has(r.id),
+  );
+  return said.at(-1)?.answer !== 'not-fitted';
+};
+
+/** What can have become of a sway bar; all but connected carry their own warning. */
+export const BAR_STATES = [
+  { id: 'connected', name: 'Connected, both links', good: true },
+  { id: 'disconnected', name: 'Disconnected, links off', good: false },
+  { id: 'pinned', name: 'Pinned up out of the way', good: false },
+  { id: 'removed', name: 'Removed', good: false },
+] as const;
+
+/** Sway bar and link, brake hoses. */
+export const linkPoints: readonly Point[] = [
+  {
+    ...length,
+    id: 'barAngle',
+    label: 'Angle of the sway bar’s arm',
+    short: 'bar angle',
+    how: 'Gauge on the arm, zeroed on the floor. Plus when the link end stands higher than the pivot end.',
+    quantity: 'angle',
+    instrument: 'digital-gauge',
+    drawing: 'bar',
+    range: [-60, 60],
+    essential: true,
+    lacking: true,
+    signed: true,
+    staleOn: staleAfter('bar'),
+    alsoStale: shockHolds,
+    where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...observation,
+    id: 'barArmRuns',
+    label: 'Which way the sway bar’s arm runs from its pivot',
+    short: 'bar arm runs',
+    how: 'From the bar’s bush on the body to the link’s bolt. It tells which way the body’s own pitch counts.',
+    drawing: 'bar',
+    gates: ['before'],
+    lacking: true,
+    choices: [
+      { id: 'forward', name: 'Forward', good: true },
+      { id: 'rearward', name: 'Rearward', good: true },
+    ],
+    seconds: 8,
+    staleOn: staleAfter('link'),
+    where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...observation,
+    id: 'barState',
+    label: 'Sway bar, as it leaves',
+    short: 'sway bar state',
+    how: 'Both links bolted to bar and axle, or what was done with it. Anything but connected is told to the customer.',
+    drawing: 'bar',
+    gates: AFTER,
+    essential: (job, { place }) => cameWithBar(job, place),
+    lacking: true,
+    choices: BAR_STATES,
+    seconds: 8,
+    staleOn: staleAfter('link'),
+    where: (job) => spots(AXLES, 'floor').filter(({ place }) => cameWithBar(job, place)),
+  },
+  {
+    ...length,
+    id: 'barArmLength',
+    label: 'Sway bar arm, pivot to link bolt',
+    short: 'bar arm length',
+    how: 'From the bar’s pivot line straight to the centre of the link bolt.',
+    drawing: 'bar',
+    range: [100, 500],
+    staleOn: staleAfter('link'),
+    where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...length,
+    id: 'swayLinkLength',
+    label: 'Sway link, bolt centre to bolt centre',
+    short: 'sway link length',
+    how: 'Between the two bolt centres, joints at rest.',
+    drawing: 'bar',
+    range: [40, 600],
+    staleOn: staleAfter('link'),
+    where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...length,
+    id: 'swayLinkLean',
+    label: 'Lean of the sway link from upright',
+    short: 'sway link lean',
+    how: 'Gauge on the link. Plus when the end away from the bar leans away from the bar’s pivot.',
+    quantity: 'angle',
+    instrument: 'digital-gauge',
+    drawing: 'bar',
+    gates: AFTER,
+    range: [-60, 60],
+    signed: true,
+    staleOn: staleAfter('bar', 'link'),
+    alsoStale: shockHolds,
+    where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...length,
+    id: 'hoseFree',
+    label: 'Brake hose, free length',
+    short: 'hose free length',
+    how: 'The flexible part alone, without the rigid ends, pulled straight by hand.',
+    instrument: 'tape-hidden',
+    drawing: 'hose',
+    essential: true,
+    range: [120, 900],
+    staleOn: staleAfter('hose'),
+    where: (job) => spots(hosePlaces(job), 'droop'),
+  },
+  {
+    ...length,
+    id: 'hoseSpan',
+    label: 'Brake hose, straight span between its ends',
+    short: 'hose span',
+    how: 'Straight line between where the flexible part starts at each end, wheel hanging free.',
+    instrument: 'tape-hidden',
+    drawing: 'hose',
+    essential: true,
+    range: [60, 900],
+    staleOn: staleAfter('hose span'),
+    where: hoseSpots,
+  },
+];
