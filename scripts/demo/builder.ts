@@ -1,8 +1,9 @@
+import { BOOK } from '@/core/assembly/book';
 import { workingsOf } from '../../src/core/assembly/book';
-import { defaultLimits } from '@/core/record/checks/limits';
 import { axleOf, isCorner } from '@/core/kernel/places';
 import { JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
-import { buildRoute, type RouteStop } from '@/core/assembly/route/route';
+import { buildRoute } from '@/core/assembly/route/route';
+import type { RouteStop } from '@/core/record/route';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import { show } from '@/core/kernel/units/format';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
@@ -47,7 +48,7 @@ export function startJob(start: JobStart): JobDocument {
       heaviestLoad: null,
       ...start.plan,
     },
-    limits: defaultLimits(),
+    limits: BOOK.defaultLimits(),
     readings: [],
     strikes: [],
     changes: [],

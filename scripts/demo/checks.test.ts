@@ -1,14 +1,15 @@
 import { inHand, verdictsOf } from '../../tests/support/inHand';
 import fc from 'fast-check';
 import { judge } from '@/core/kernel/judge';
-import { limitFault } from '@/core/record/checks/limits';
+import { limitFault } from '@/core/record/checks/limit';
+import { hoseSlack } from '@/core/subjects/lines/limits';
+import { leftRight } from '@/core/subjects/stance/limits';
 import { say } from '@/core/kernel/phrase';
 import type { Verdict } from '@/core/record/checks/types';
-import { CHECKS } from '@/core/assembly/workJob';
 import { gateStates, shutBecause } from '@/core/assembly/gates/gates';
 import { releaseBlockers } from '@/core/assembly/gates/release';
 import { standingOf } from '@/core/assembly/gates/standing';
-import { pointById } from '@/core/assembly/book';
+import { BOOK, pointById } from '@/core/assembly/book';
 import type { Acceptance, JobDocument, Reading } from '@/core/document/job';
 import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { fillGate, startJob, type FillOptions } from './builder';
@@ -150,8 +151,8 @@ describe('checks, worked by hand', () => {
     };
     expect(limits({ clear: 5, stop: 2 }).limit?.clear).toBe(25);
     expect(limits({ clear: 60, stop: 15 })).toMatchObject({ verdict: 'Watch', limit: { clear: 60, source: 'shop' } });
-    expect(limitFault('hoseSlack', 10, 15)).toBe('Stop must lie below Clear');
-    expect(limitFault('leftRight', 10, 5)).toBe('Stop must lie above Clear');
+    expect(limitFault(hoseSlack, 10, 15)).toBe('Stop must lie below Clear');
+    expect(limitFault(leftRight, 10, 5)).toBe('Stop must lie above Clear');
   });
 
   test('unlike loads are not compared, unrecorded ones are never Clear', () => {
@@ -249,14 +250,14 @@ describe('checks, worked by hand', () => {
 describe('laws', () => {
   test('every check says what it needs, whether it is safety-critical, what makes it stale', () => {
     const w = inHand(lifted());
-    for (const check of CHECKS) {
+    for (const check of BOOK.checks) {
       for (const place of check.places(w)) {
         const { required } = check.needs(w, place);
         expect(Object.keys(required).length).toBeGreaterThan(0);
         for (const spot of Object.values(required)) expect(pointById(spot.point)).toBeDefined();
       }
     }
-    expect(CHECKS.filter((c) => c.safetyCritical).map((c) => c.id)).toEqual(
+    expect(BOOK.checks.filter((c) => c.safetyCritical).map((c) => c.id)).toEqual(
       expect.arrayContaining([
         'brake-hose-slack',
         'pedal',

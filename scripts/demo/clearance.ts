@@ -5,7 +5,8 @@ import type { ClearanceObstacle } from '@/core/subjects/clearance/engine/problem
 import { tapedEdge, tapedPoint, type Wheel as Taped } from '@/core/subjects/clearance/engine/taped';
 import { leftLock } from '@/core/subjects/clearance/fit/gaps';
 import { axleOf, cornersOf, type Axle, type Corner } from '@/core/kernel/places';
-import { fixedHour, GAP_GROUPS, obstaclePoint } from '@/core/subjects/clearance/points';
+import { GAP_GROUPS } from '@/core/subjects/clearance/gapGroups';
+import { obstaclePoint } from '@/core/subjects/clearance/points';
 import { JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
 import { kindOf } from '@/core/subjects/linkage/features';
 import { buildRoute } from '@/core/assembly/route/route';
@@ -151,9 +152,9 @@ export function fillClearance(
 function edge(kind: ObstacleKind, shape: Shape, wheel: Taped, face: number): [number, number, number][] {
   const stations = kind.stations.flatMap((s) => {
     const p = shape.at[s.id];
-    return p ? [{ hour: fixedHour(s.id) ? s.hour : p[0], distance: p[1], out: p[2] }] : [];
+    return p ? [{ hour: s.fixed ? s.hour : p[0], distance: p[1], out: p[2] }] : [];
   });
-  return kind.stations.every((s) => fixedHour(s.id))
+  return kind.stations.every((s) => s.fixed)
     ? tapedEdge(wheel, stations, face)
     : stations.map((t) => [...tapedPoint(wheel, t.hour, t.distance, t.out, face)] as [number, number, number]);
 }

@@ -1,5 +1,5 @@
+import { BOOK, pointById, spotName } from '@/core/assembly/book';
 import { inHand, verdictsOf } from '../../tests/support/inHand';
-import { BOOK } from '../../src/core/assembly/book';
 import fc from 'fast-check';
 import { mm, say } from '@/core/kernel/phrase';
 import { unlockedBy } from '@/core/assembly/unlocks';
@@ -9,17 +9,15 @@ import { releaseBlockers } from '@/core/assembly/gates/release';
 import { Standing, standingOf } from '@/core/assembly/gates/standing';
 import { ChangeKind } from '@/core/document/changes';
 import { Figures, standingReadings, staleBecause, type Figure, type Spot } from '@/core/record/figures';
-import { spotName } from '@/core/assembly/book';
 import { otherSide } from '@/core/kernel/places';
-import { POINTS } from '@/core/assembly/points';
-import { pointById } from '@/core/assembly/book';
 import { isEssential } from '@/core/record/pointRules';
 import { hosePlaces } from '@/core/subjects/common/where';
 import { GATES, type JobDocument, type Reading } from '@/core/document/job';
 import { cornerStances, plannedChange, stanceFigures } from '@/core/subjects/stance/cornerStances';
-import { buildRoute, minutesLeft, stopKey } from '@/core/assembly/route/route';
+import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
+import { stopKey } from '@/core/record/route';
 import { plausibilityQuestion } from '@/core/assembly/route/plausible';
-import { INSTRUMENTS } from '@/core/kernel/uncertainty/instruments';
+import { instrumentOf } from '@/core/kernel/uncertainty/instruments';
 import { INCH_SHOP, METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { fillGate, startJob } from './builder';
 import { demoJobs } from './jobs';
@@ -108,7 +106,7 @@ describe('figures', () => {
       const changes = [
         { id: crypto.randomUUID(), kind, gate: 'after' as const, what: 'x', by: 'Ivo', at: '2026-12-01T08:00:00Z' },
       ];
-      for (const point of POINTS.filter((p) => p.gates.includes('after'))) {
+      for (const point of BOOK.points.filter((p) => p.gates.includes('after'))) {
         const r = reading(1, { gate: 'after', point: point.id });
         expect([kind, point.id, staleBecause(BOOK, job([r], { changes }), r) !== null]).toEqual([
           kind,
@@ -131,12 +129,12 @@ describe('figures', () => {
 
 describe('points', () => {
   test('each is whole: words, an instrument of its quantity, a range, a time, and ids that differ', () => {
-    expect(new Set(POINTS.map((p) => p.id)).size).toBe(POINTS.length);
-    for (const p of POINTS) {
+    expect(new Set(BOOK.points.map((p) => p.id)).size).toBe(BOOK.points.length);
+    for (const p of BOOK.points) {
       expect(p.label.length).toBeGreaterThan(3);
       expect(p.how).toMatch(/\.$/);
       expect(p.seconds).toBeGreaterThan(0);
-      expect([p.id, INSTRUMENTS[p.instrument].quantity]).toEqual([p.id, p.quantity]);
+      expect([p.id, instrumentOf(p.instrument)?.quantity]).toEqual([p.id, p.quantity]);
       if (p.quantity !== 'observation') expect(p.range[1]).toBeGreaterThan(p.range[0]);
     }
     expect(pointById('hubToMoon')).toBeUndefined();
@@ -246,7 +244,7 @@ describe('questions about unlikely values', () => {
   test('never a question about what is looked at, and none crashes', () => {
     expect(ask(1, { gate: 'after', point: 'pedal', place: 'vehicle', state: 'floor' })).toBeNull();
     fc.assert(
-      fc.property(fc.double({ noNaN: true, min: -1e6, max: 1e6 }), fc.constantFrom(...POINTS), (value, point) => {
+      fc.property(fc.double({ noNaN: true, min: -1e6, max: 1e6 }), fc.constantFrom(...BOOK.points), (value, point) => {
         const [where] = point.where(base);
         return (
           !where ||

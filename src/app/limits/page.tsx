@@ -1,5 +1,6 @@
 import { RULE_WORDS, tighter } from '@/core/kernel/decisionRule';
-import { LIMIT_FIGURES, LIMIT_KEYS, rulesFor } from '@/core/record/checks/limits';
+import { BOOK } from '@/core/assembly/book';
+import { rulesFor } from '@/core/record/checks/limit';
 import { exactText, show } from '@/core/kernel/units/format';
 import { requireMember } from '@/server/session';
 import { limitsOf } from '@/server/shopView';
@@ -30,17 +31,17 @@ export default async function Limits() {
           ))}
         </dl>
         <ul className="ruled">
-          {LIMIT_KEYS.map((key) => {
-            const figure = LIMIT_FIGURES[key];
-            const limit = limits[key];
+          {BOOK.limits.map((figure) => {
+            const limit = limits[figure.id];
+            if (!limit) return null;
             const text = (value: number) => show(figure.quantity, value, member.units).text.replace('−', '-');
             return (
               <LimitRow
-                key={`${key} ${limit.setAt ?? ''} ${member.units.length}`}
-                figure={key}
+                key={`${figure.id} ${limit.setAt ?? ''} ${member.units.length}`}
+                figure={figure.id}
                 name={`${figure.name}${figure.rule === 'safety' ? ' ◆' : ''}`}
                 rule={tighter(figure.rule, limit.rule)}
-                rules={rulesFor(key).map((rule) => [rule, RULE_WORDS[rule].name] as const)}
+                rules={rulesFor(figure).map((rule) => [rule, RULE_WORDS[rule].name] as const)}
                 sense={figure.sense}
                 clear={text(limit.clear)}
                 exact={[

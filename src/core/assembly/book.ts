@@ -1,12 +1,25 @@
 import type { JobDocument } from '../document/job';
+import { defineInstrument } from '../kernel/uncertainty/instruments';
+import { defineQuantity, isQuantity } from '../kernel/units/quantities';
+import type { Quantity } from '../kernel/units/quantity';
+import { Book } from '../record/book';
 import { spotName as nameOf, type Spot } from '../record/figures';
-import { PointBook } from '../record/pointBook';
 import type { Point } from '../record/point';
 import { Workings, type Memo } from '../record/workings';
-import { POINTS } from './points';
+import { SUBJECTS } from './subjects';
 
-/** Every reading kind there is. */
-export const BOOK = new PointBook(POINTS);
+for (const { quantities, instruments } of SUBJECTS) {
+  for (const [id, definition] of Object.entries(quantities ?? {})) defineQuantity(id as Quantity, definition);
+  for (const [id, instrument] of Object.entries(instruments ?? {})) defineInstrument(id, instrument);
+}
+
+/** Everything there is. */
+export const BOOK = new Book(SUBJECTS);
+
+// Whoever adds a reading kind of a quantity that nobody defined hears of it at once, not from a technician.
+for (const { id, quantity } of BOOK.points)
+  if (quantity !== 'observation' && !isQuantity(quantity))
+    throw new Error(`${id}: there is no quantity ${String(quantity)}`);
 
 /** The point of that id, or undefined where a file or a link names one that does not exist. */
 export const pointById = (id: string): Point | undefined => BOOK.byId(id);

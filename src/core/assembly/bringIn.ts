@@ -2,7 +2,7 @@ import { gateBorneOut } from './gates/gates';
 import { GATE_TITLE } from '../document/gateTitles';
 import { PLACE_NAME } from '../kernel/places';
 import type { BroughtIn, GateName, JobDocument, Note } from '../document/job';
-import { stationLineTitle } from '../subjects/elsewhere/stationLines';
+import { BOOK } from './book';
 
 /** Who brings a file in, when (ISO), and from what: the file's name. */
 export interface Bringing {
@@ -76,7 +76,7 @@ function remarks(file: JobDocument, newId: () => string): Omit<Note, 'broughtIn'
     ...file.stationLines.map((l) =>
       remark(
         'after',
-        `${stationLineTitle(l.line)}, ${l.answer === 'checked' ? 'checked' : 'not done'}: ${l.text}`,
+        `${BOOK.leadsLine(l.line)?.title ?? l.line}, ${l.answer === 'checked' ? 'checked' : 'not done'}: ${l.text}`,
         l.by,
         l.at,
       ),

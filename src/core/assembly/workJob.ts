@@ -1,15 +1,9 @@
+import { leadsLineVerdicts } from '../record/checks/leadsLines';
 import type { Workings } from '../record/workings';
 import { workingsOf } from './book';
 import type { JobDocument } from '../document/job';
-import { clearanceChecks } from '../subjects/clearance/clearanceChecks';
-import { fitChecks } from '../subjects/clearance/fitChecks';
-import { handChecks } from '../subjects/hands/checks';
-import { stanceChecks } from '../subjects/stance/stanceChecks';
-import { stationLines } from '../subjects/elsewhere/stationLines';
-import type { CheckDefinition, Verdict } from '../record/checks/types';
+import type { Verdict } from '../record/checks/types';
 import { workCheck } from '../record/checks/workCheck';
-
-export const CHECKS: readonly CheckDefinition[] = [...stanceChecks, ...fitChecks, ...clearanceChecks, ...handChecks];
 
 /** Version of the arithmetic; it is frozen with every sheet. */
 export const CORE_VERSION = '0.2.0';
@@ -24,13 +18,13 @@ export const CORE_VERSION = '0.2.0';
  */
 export function workJob(job: JobDocument, workings: Workings = workingsOf(job)): Verdict[] {
   if (workings.job !== job) throw new Error('the workings are of another state of the job');
-  const verdicts = CHECKS.flatMap((check) =>
+  const verdicts = workings.book.checks.flatMap((check) =>
     check.places(workings).flatMap((place) => {
       const verdict = workCheck(check, workings, place);
       return verdict ? [verdict] : [];
     }),
   );
-  return worstFirst([...verdicts, ...stationLines(job)]);
+  return worstFirst([...verdicts, ...leadsLineVerdicts(workings)]);
 }
 
 /**

@@ -196,13 +196,10 @@ export const Limit = z
 export const Confirmation = z.strictObject({ reading: z.uuid(), by: named(80), at: moment });
 export type Confirmation = z.infer<typeof Confirmation>;
 
-/** What is judged outside this tool until its station exists, and is never left unsaid. */
-export const StationLineName = z.enum(['alignment', 'driveline', 'axle-place']);
-export type StationLineName = z.infer<typeof StationLineName>;
 export const StationLine = z
   .strictObject({
     id: z.uuid(),
-    line: StationLineName,
+    line: named(40).describe('Which part of the work, by the id of its line'),
     answer: z.enum(['checked', 'not-done-here']),
     text: named(1000).describe('Checked: the figures. Not done here: why'),
     by: named(80),

@@ -1,8 +1,9 @@
-import { ASSUMED_EXTRA, uncertaintyParts } from '../kernel/uncertainty/instruments';
+import { isInchUnit, quantityOf } from '../kernel/units/quantities';
+import { uncertaintyParts } from '../kernel/uncertainty/instruments';
 import type { Place, VehicleState } from '../kernel/places';
 import { PLACE_NAME, STATE_NAME } from '../kernel/places';
 import type { Point } from './point';
-import type { PointBook } from './pointBook';
+import type { Book } from './book';
 import type { Change, JobDocument, Reading, ReadingGate } from '../document/job';
 
 /** One reading asked for: which point, where, in which vehicle state, at which gate. */
@@ -34,7 +35,7 @@ export const spotKey = (spot: Omit<Spot, 'gate'> & { gate: ReadingGate }): strin
   `${spot.gate}/${spot.point}/${spot.place}/${spot.state}`;
 
 /** "hub to lip, Front left, Before" */
-export function spotName(book: PointBook, spot: Spot): string {
+export function spotName(book: Book, spot: Spot): string {
   const point = book.byId(spot.point);
   const state = spot.state === 'floor' ? '' : `, ${STATE_NAME[spot.state]}`;
   const place = spot.place === 'vehicle' ? '' : `, ${PLACE_NAME[spot.place].toLowerCase()}`;
@@ -61,7 +62,7 @@ const instant = (iso: string): number => Date.parse(iso);
  * The change, if any, that made a reading stale: recorded after it, of a kind its point depends on. Before readings
  * describe the vehicle as it came, so only a change recorded at the Before gate touches them.
  */
-export function staleBecause(book: PointBook, job: JobDocument, reading: Reading): Change | null {
+export function staleBecause(book: Book, job: JobDocument, reading: Reading): Change | null {
   const point = book.byId(reading.point);
   const kinds = [...(point?.staleOn ?? []), ...(point?.alsoStale?.(job, reading) ?? [])];
   const later = job.changes.filter(
@@ -77,7 +78,7 @@ export function staleBecause(book: PointBook, job: JobDocument, reading: Reading
  * Whether a reading is far from what its point can be expected to read, and nobody here said that it is right: it was
  * not asked about when it was filed, or came in with a file. Nothing safety-critical reads Clear from it.
  */
-export function isDoubtful(book: PointBook, job: JobDocument, reading: Reading): boolean {
+export function isDoubtful(book: Book, job: JobDocument, reading: Reading): boolean {
   const point = book.byId(reading.point);
   if (!point || point.quantity === 'observation' || reading.value === null || reading.asked) return false;
   const [low, high] = point.range;
@@ -91,7 +92,7 @@ export class Figures {
 
   constructor(
     readonly job: JobDocument,
-    readonly book: PointBook,
+    readonly book: Book,
   ) {
     for (const reading of standingReadings(job)) {
       const key = spotKey(reading);
@@ -169,8 +170,6 @@ function agreeingSets(readings: readonly Reading[]): Reading[] {
   return readings.filter((r) => (pair ? pair.includes(r.set) : r.set === latest));
 }
 
-const IMPERIAL = ['in', 'psi', 'lb'];
-
 function mean({ book, job }: Figures, point: Point, readings: readonly Reading[]): Figure {
   const measured = readings.filter((reading) => reading.answer === 'measured');
   const used = measured.length > 0 ? measured : [...readings];
@@ -178,7 +177,10 @@ function mean({ book, job }: Figures, point: Point, readings: readonly Reading[]
   const n = values.length;
   const value = average(used);
   const parts = uncertaintyParts(
-    used.map(({ instrument, unit }) => ({ instrument, inches: IMPERIAL.includes(unit) })),
+    used.map(({ instrument, unit }) => ({
+      instrument,
+      inches: point.quantity !== 'observation' && isInchUnit(point.quantity, unit),
+    })),
     point.rideHeight,
   );
   // Repeats that lie farther apart than their tools explain say by themselves how unsure their mean is.
@@ -186,7 +188,7 @@ function mean({ book, job }: Figures, point: Point, readings: readonly Reading[]
     n > 1 ? Math.sqrt(values.reduce((sum, v) => sum + (v - value) ** 2, 0) / (n - 1) / Math.min(n, 4)) : 0;
   let u = Math.hypot(Math.max(parts.random, scatter), parts.graduation);
   const assumed = measured.length === 0;
-  if (assumed && point.quantity !== 'observation') u = Math.hypot(u, ASSUMED_EXTRA[point.quantity]);
+  if (assumed && point.quantity !== 'observation') u = Math.hypot(u, quantityOf(point.quantity).takenOver);
   return {
     status: 'read',
     value,

@@ -1,5 +1,5 @@
+import type { Phrase } from '../kernel/phrase';
 import type { Quantity } from '../kernel/units/quantity';
-import type { InstrumentId } from '../kernel/uncertainty/instruments';
 import type { ChangeKind } from '../document/changes';
 import type { Corner, Place, VehicleState } from '../kernel/places';
 import type { JobDocument, ReadingGate } from '../document/job';
@@ -27,6 +27,13 @@ export type PointDrawing =
   | 'clock'
   | 'wheel';
 
+/**
+ * Within the floor state: hand checks come first, then what every height depends on, the heights, the rest, the lamps,
+ * the second set of heights; what wants everything set comes last.
+ */
+export const LAPS = ['hands', 'load', 'heights', 'rest', 'lamps', 'second', 'last'] as const;
+export type Lap = (typeof LAPS)[number];
+
 /** One of the answers to a thing that is looked at; `good` false where it is a warning or a fault by itself. */
 export interface Choice {
   id: string;
@@ -49,7 +56,8 @@ export interface Point {
   short: string;
   how: string;
   quantity: Quantity | 'observation';
-  instrument: InstrumentId;
+  /** By its id; see kernel/uncertainty/instruments. */
+  instrument: string;
   drawing: PointDrawing;
   gates: readonly ReadingGate[];
   /** Asked on the short route: safety or the promise needs it, or the height school does, or what this job says. */
@@ -65,8 +73,18 @@ export interface Point {
   /** Plausible range in the base unit; outside it is asked about once. */
   range: readonly [number, number];
   seconds: number;
-  /** Belongs to a route of its own, not to the walk round the vehicle. */
-  route?: 'linkage' | 'clearance';
+  /** When within the lap on the floor: see LAPS. Where left out, by its nature: looked at first, ride heights settled. */
+  lap?: Lap;
+  /** Belongs to a route of its own, by its subject's id, not to the walk round the vehicle. */
+  route?: string;
+  /** What stays open until it is read, where no check asks for it by itself. */
+  unread?: string;
+  /** The question of its own about a value that is not what it takes itself for; null where it has none. */
+  doubt?(job: JobDocument, value: number): Phrase | null;
+  /** It stands in the table of heights of the sheet, not among the other readings. */
+  height?: boolean;
+  /** A coordinate that only a model needs: in the job file, not on a customer's sheet. */
+  model?: boolean;
   /** May be minus: the keypad has a sign. */
   signed?: boolean;
   staleOn: readonly ChangeKind[];

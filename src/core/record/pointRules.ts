@@ -1,3 +1,4 @@
+import { quantityOf } from '../kernel/units/quantities';
 import type { JobDocument } from '../document/job';
 import type { Asked, Point } from './point';
 
@@ -15,22 +16,7 @@ export const mayLack = (point: Point, job: JobDocument, asked: Asked): boolean =
 /** What no vehicle can be at a point, base unit. */
 export function hardBounds(point: Point): readonly [number, number] {
   if (point.bounds) return point.bounds;
-  const [low, high] = point.range;
-  switch (point.quantity) {
-    case 'length':
-      // Nothing between two ends is nought or less; no vehicle is ten times as large as it should be.
-      return point.signed ? [-5000, 5000] : [low > 0 ? 0.1 : 0, Math.min(20_000, 10 * high)];
-    case 'angle':
-      return low < 0 || point.signed ? [-90, 90] : [0, 90];
-    case 'pressure':
-      return [0, 1500];
-    case 'mass':
-      return [0, 20_000];
-    case 'share':
-      return [0, 1];
-    case 'clock':
-      return [0, 12];
-    case 'observation':
-      return [0, 0];
-  }
+  return point.quantity === 'observation'
+    ? [0, 0]
+    : quantityOf(point.quantity).bounds(point.range, point.signed === true);
 }

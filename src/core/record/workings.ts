@@ -1,6 +1,6 @@
 import type { JobDocument } from '../document/job';
 import { Figures } from './figures';
-import type { PointBook } from './pointBook';
+import type { Book } from './book';
 
 const MOST_KEPT = 200;
 
@@ -56,7 +56,7 @@ export class Workings {
    */
   constructor(
     readonly job: JobDocument,
-    readonly book: PointBook,
+    readonly book: Book,
     readonly memo: Memo = new Memo(),
     readonly leavesSweeps = false,
   ) {}

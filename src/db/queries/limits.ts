@@ -1,6 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
 import type { DecisionRule } from '@/core/kernel/decisionRule';
-import { defaultLimits, LIMIT_FIGURES, type LimitKey, type SetLimit } from '@/core/record/checks/limits';
+import { BOOK } from '@/core/assembly/book';
+import type { SetLimit } from '@/core/record/checks/limit';
 import { createHash } from 'node:crypto';
 import type { FitRules } from '@/core/document/fitRules';
 import { canonicalText } from '@/core/assembly/sheet/signed';
@@ -17,7 +18,7 @@ export interface StandingLimit {
 }
 
 /** The limits that stand in a shop: the latest row of each figure, or the default where none was ever set. */
-export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKey, StandingLimit>> {
+export async function shopLimits(db: Db, shopId: string): Promise<Record<string, StandingLimit>> {
   const rows = await db
     .selectDistinctOn([limits.figure], {
       figure: limits.figure,
@@ -32,14 +33,14 @@ export async function shopLimits(db: Db, shopId: string): Promise<Record<LimitKe
     .innerJoin(members, eq(members.id, limits.setBy))
     .where(eq(limits.shopId, shopId))
     .orderBy(limits.figure, desc(limits.setAt));
-  const standing = Object.fromEntries(
-    Object.entries(defaultLimits()).map(([key, limit]) => [key, { ...limit, setBy: null, setAt: null }]),
-  ) as Record<LimitKey, StandingLimit>;
-  for (const { figure, ...limit } of rows) if (figure in LIMIT_FIGURES) standing[figure as LimitKey] = limit;
+  const standing: Record<string, StandingLimit> = Object.fromEntries(
+    Object.entries(BOOK.defaultLimits()).map(([key, limit]) => [key, { ...limit, setBy: null, setAt: null }]),
+  );
+  for (const { figure, ...limit } of rows) if (BOOK.limit(figure)) standing[figure] = limit;
   return standing;
 }
 
-export async function setLimit(db: Db, shopId: string, memberId: string, figure: LimitKey, limit: SetLimit) {
+export async function setLimit(db: Db, shopId: string, memberId: string, figure: string, limit: SetLimit) {
   await db.insert(limits).values({ shopId, figure, ...limit, setBy: memberId });
 }
 

@@ -70,7 +70,8 @@ export const stationLines = pgTable(
   {
     id: uuid('id').primaryKey().defaultRandom(),
     ...ofJob(),
-    line: text('line', { enum: ['alignment', 'driveline', 'axle-place'] }).notNull(),
+    /** See the subjects' `leadsLine`. */
+    line: text('line').notNull(),
     answer: text('answer', { enum: ['checked', 'not-done-here'] }).notNull(),
     text: text('text').notNull(),
     ...byWhom(),

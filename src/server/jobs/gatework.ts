@@ -1,4 +1,4 @@
-import { workingsOf } from '@/core/assembly/book';
+import { BOOK, workingsOf } from '@/core/assembly/book';
 import { and, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { CORE_VERSION } from '@/core/assembly/workJob';
@@ -6,8 +6,7 @@ import { nextGate, shutBecause } from '@/core/assembly/gates/gates';
 import { GATE_TITLE } from '@/core/document/gateTitles';
 import { releaseBlockers } from '@/core/assembly/gates/release';
 import { Place } from '@/core/kernel/places';
-import { ReadingGate, StationLineName } from '@/core/document/job';
-import { stationLineTitle } from '@/core/subjects/elsewhere/stationLines';
+import { ReadingGate } from '@/core/document/job';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { acceptances, jobs, signOffs } from '@/db/schema/jobs';
@@ -172,7 +171,7 @@ export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promi
 }
 
 const LineInput = z.object({
-  line: StationLineName,
+  line: z.string().refine((line) => BOOK.leadsLine(line) !== undefined, 'there is no such line'),
   answer: z.enum(['checked', 'not-done-here'], 'Say whether it was checked, or not done here'),
   text: z.string().trim().max(1000, 'longer than 1000 letters'),
 });
@@ -198,7 +197,7 @@ export async function answerLine(doer: Doer, jobId: string, raw: unknown): Promi
       .values({ shopId: doer.shop.id, jobId, line, answer, text, by: doer.id, byName: doer.name });
     await audit(tx, doer, 'answered for', {
       jobId,
-      about: `${job.job.number}, ${stationLineTitle(line)}`,
+      about: `${job.job.number}, ${BOOK.leadsLine(line)?.title ?? line}`,
       detail: { answer, text },
     });
     return { ok: true };

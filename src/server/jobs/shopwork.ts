@@ -1,7 +1,8 @@
 import { and, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { DecisionRule } from '@/core/kernel/decisionRule';
-import { LIMIT_FIGURES, LIMIT_KEYS, limitFault, ruleFault, type LimitKey } from '@/core/record/checks/limits';
+import { BOOK } from '@/core/assembly/book';
+import { limitFault, ruleFault } from '@/core/record/checks/limit';
 import { Patch } from '@/core/document/patch';
 import { patchFault } from '@/core/subjects/linkage/patches';
 import { readGeometryFile } from '@/core/suspension/readFile';
@@ -17,7 +18,7 @@ import { reworkSoon } from './rework';
 import { leads, type Doer } from './withJob';
 
 const LimitInput = z.object({
-  figure: z.enum(LIMIT_KEYS as [LimitKey, ...LimitKey[]]),
+  figure: z.string(),
   clear: z.string(),
   stop: z.string(),
   rule: DecisionRule.nullable().default(null),
@@ -30,19 +31,21 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
   const parsed = LimitInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { figure, source, rule } = parsed.data;
-  const { quantity } = LIMIT_FIGURES[figure];
+  const known = BOOK.limit(figure);
+  if (!known) return refuse('There is no limit of that name.');
+  const { quantity } = known;
   const clear = parseQuantity(quantity, parsed.data.clear, units);
   if (!clear.ok) return refuse(`Clear: ${clear.reason}`, { clear: clear.reason });
   const stop = parseQuantity(quantity, parsed.data.stop, units);
   if (!stop.ok) return refuse(`Stop: ${stop.reason}`, { stop: stop.reason });
-  const fault = limitFault(figure, clear.value, stop.value);
+  const fault = limitFault(known, clear.value, stop.value);
   if (fault) return refuse(fault, { stop: fault });
-  const looser = rule && ruleFault(figure, rule);
+  const looser = rule && ruleFault(known, rule);
   if (looser) return refuse(looser, { rule: looser });
   await inShop(doer.shop.id, async (tx) => {
     await setLimit(tx, doer.shop.id, doer.id, figure, { clear: clear.value, stop: stop.value, source, rule });
     await note(tx, doer, 'limit set', {
-      about: LIMIT_FIGURES[figure].name,
+      about: known.name,
       detail: { clear: clear.value, stop: stop.value, source, rule },
     });
   });

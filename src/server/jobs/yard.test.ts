@@ -187,7 +187,7 @@ withDatabase('the Yard on a real database', () => {
       saveLimit(ivo, { figure, clear: '12 mm', stop: '2 mm', source: 'demo rule', rule }, INCH_SHOP);
     expect(await ruled('tyreToArm', 'comfort')).toMatchObject({ ok: false, errors: { rule: expect.any(String) } });
     expect(await ruled('tyreToBody', 'safety')).toEqual({ ok: true });
-    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody.rule).toBe('safety');
+    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody?.rule).toBe('safety');
     expect(
       await saveLimit(ivo, { figure: 'tyreToBody', clear: '0 mm', stop: '-30 mm', source: 'demo rule' }, INCH_SHOP),
     ).toEqual({ ok: true });

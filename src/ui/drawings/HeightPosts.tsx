@@ -1,7 +1,8 @@
 'use client';
 
-import { toFraction } from '@/core/kernel/units/format';
-import { show, type Shown } from '@/core/kernel/units/format';
+import { toFraction } from '@/core/kernel/units/shown';
+import { show } from '@/core/kernel/units/format';
+import type { Shown } from '@/core/kernel/units/shown';
 import { PLACE_NAME } from '@/core/kernel/places';
 import type { CornerStance } from '@/core/subjects/stance/cornerStances';
 import { useUnits } from '../Units';

@@ -1,4 +1,4 @@
-import type { Shown } from '@/core/kernel/units/format';
+import type { Shown } from '@/core/kernel/units/shown';
 
 /** A figure set inside an SVG text, its fraction raised and lowered. */
 export function SvgFigure({ shown, size }: { shown: Shown; size: number }) {

@@ -3,7 +3,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import type { ReactNode } from 'react';
 import { workJob } from '@/core/assembly/workJob';
 import { makeSheet } from '@/core/assembly/sheet/sheet';
-import { POINTS } from '@/core/assembly/points';
+import { BOOK } from '@/core/assembly/book';
 import { VehicleState } from '@/core/kernel/places';
 import { cornerStances } from '@/core/subjects/stance/cornerStances';
 import { show } from '@/core/kernel/units/format';
@@ -145,7 +145,7 @@ describe('vehicle from its own numbers', () => {
 
 describe('the reading in hand', () => {
   test('every point has a drawing in every state it is taken in', () => {
-    for (const point of POINTS) {
+    for (const point of BOOK.points) {
       // The linkage's are drawn from the vehicle's own points; see ui/linkage.
       if (point.drawing === 'linkage') continue;
       for (const state of VehicleState.options) {

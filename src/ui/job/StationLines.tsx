@@ -1,8 +1,9 @@
 'use client';
 
 import { useState, useTransition } from 'react';
-import { lineSaid, STATION_LINES } from '@/core/subjects/elsewhere/stationLines';
-import type { JobDocument, StationLineName } from '@/core/document/job';
+import { BOOK } from '@/core/assembly/book';
+import { lineSaid } from '@/core/record/checks/leadsLines';
+import type { JobDocument } from '@/core/document/job';
 import { whenShort } from '@/core/kernel/time/when';
 import { answerLine } from '@/server/actions/job';
 import { Arm } from '../drawings/Arm';
@@ -29,8 +30,9 @@ export function StationLines({
         prints on the customer’s sheet.
       </p>
       <ul className="ruled">
-        {STATION_LINES.map(({ line, title, wants }) => {
-          const found = lineSaid(job, line);
+        {BOOK.leadsLines.map((own) => {
+          const { line, title, wants } = own;
+          const found = lineSaid(job, own);
           const stands = found && !found.stale;
           return (
             <li key={line} className="py-3" data-line={line}>
@@ -60,17 +62,7 @@ export function StationLines({
   );
 }
 
-function Answer({
-  jobId,
-  line,
-  title,
-  again,
-}: {
-  jobId: string;
-  line: StationLineName;
-  title: string;
-  again: boolean;
-}) {
+function Answer({ jobId, line, title, again }: { jobId: string; line: string; title: string; again: boolean }) {
   const ask = useAsk();
   const [open, setOpen] = useState(false);
   const [answer, setAnswer] = useState<'checked' | 'not-done-here'>('checked');

@@ -8,10 +8,11 @@ import type { ReadingBody } from '@/core/record/filing/entry';
 import { spotName } from '@/core/assembly/book';
 import type { Reading, ReadingGate } from '@/core/document/job';
 import { expectedThere, plausibilityQuestion } from '@/core/assembly/route/plausible';
-import { INSTRUMENTS, standardUncertainty } from '@/core/kernel/uncertainty/instruments';
+import { instrumentsFor, standardUncertainty } from '@/core/kernel/uncertainty/instruments';
 import { K } from '@/core/kernel/uncertainty/propagate';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
-import { BASE_UNIT, type Quantity } from '@/core/kernel/units/quantity';
+import { baseUnit } from '@/core/kernel/units/quantities';
+import type { Quantity } from '@/core/kernel/units/quantity';
 import { PointDrawing } from '../drawings/PointDrawing';
 import { LinkageSpot } from '../linkage/LinkageSpot';
 import { Figure, PlusMinus, Words } from '../Figure';
@@ -151,7 +152,7 @@ export function ReadingInHand(props: Props) {
   };
 
   const inches = units.length !== 'mm';
-  const instruments = Object.entries(INSTRUMENTS).filter(([, i]) => i.quantity === stop.quantity);
+  const instruments = instrumentsFor(stop.quantity);
   return (
     <section aria-labelledby="in-hand" data-stop={stop.key} onKeyDown={onKeyDown} className="p-5">
       <p className="text-sm font-semibold text-pencil">
@@ -184,7 +185,7 @@ export function ReadingInHand(props: Props) {
             }}
           >
             <label className="sr-only" htmlFor="figure">
-              {stop.label}, in {measured === 'length' ? (inches ? 'inches' : 'mm') : BASE_UNIT[measured]}
+              {stop.label}, in {measured === 'length' ? (inches ? 'inches' : 'mm') : baseUnit(measured)}
             </label>
             <input
               id="figure"

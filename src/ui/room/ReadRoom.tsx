@@ -2,14 +2,12 @@
 
 import { useEffect } from 'react';
 import { unlockedBy } from '@/core/assembly/unlocks';
-import { obstacleKind } from '@/core/subjects/clearance/engine/catalogue';
-import { featureById } from '@/core/subjects/linkage/features';
 import { Figures } from '@/core/record/figures';
 import { otherSide, STATE_NAME } from '@/core/kernel/places';
-import { obstaclePoint } from '@/core/subjects/clearance/points';
 import { mayLack } from '@/core/record/pointRules';
 import type { ReadingGate } from '@/core/document/job';
-import { buildRoute, minutesLeft, ROUTE_KINDS, type RouteKind, type RouteStop } from '@/core/assembly/route/route';
+import { buildRoute, isRouteKind, minutesLeft, routeName, type RouteKind } from '@/core/assembly/route/route';
+import type { RouteStop } from '@/core/record/route';
 import { show } from '@/core/kernel/units/format';
 import { gateShutForReading } from '@/core/record/filing/makeReading';
 import { whenShort } from '@/core/kernel/time/when';
@@ -26,20 +24,11 @@ interface Props {
   asked: { route?: string; at?: string };
 }
 
-const ROUTE_NAME: Record<RouteKind, string> = {
-  full: 'full route',
-  short: 'short route',
-  linkage: 'linkage route, left side',
-  'linkage-both': 'linkage route, both sides',
-  clearance: 'route round the wheels, left side',
-  'clearance-both': 'route round the wheels, both sides',
-};
-
 /** The way through the readings: leads back to the gate where there is none (any more). */
 export function ReadRoom(props: Props) {
   const { view, gate, asked } = props;
   const home = `/jobs/${view.id}/${gate}`;
-  const kind = ROUTE_KINDS.find((k) => k === asked.route && (gate === 'before' || !k.startsWith('linkage'))) ?? 'short';
+  const kind = asked.route && isRouteKind(asked.route, gate) ? asked.route : 'short';
   const shut = !view.open || !view.bay || gateShutForReading(view.job, gate, new Date().toISOString()) !== null;
   const stops = shut ? [] : buildRoute(view.workings, gate, kind);
   const firstOpen = stops.findIndex((s) => s.status !== 'answered');
@@ -53,18 +42,6 @@ export function ReadRoom(props: Props) {
     return () => clearTimeout(soon);
   }, [none, home]);
   return stop ? <Reading {...props} home={home} kind={kind} stops={stops} index={index} stop={stop} /> : null;
-}
-
-/** What stays assumed until a point of the linkage is measured; null for any other reading. */
-function lockedBy(point: string): string | null {
-  const taped = obstaclePoint(point);
-  if (taped?.what === 'cut')
-    return `What stands round the wheel: ${obstacleKind(taped.obstacle)?.name ?? taped.obstacle}. Left alone, it counts as not cut, and its gap reads too small.`;
-  if (taped)
-    return `What stands round the wheel: ${obstacleKind(taped.obstacle)?.name ?? taped.obstacle}. Left alone, it stays not measured, and no pose is proved against it.`;
-  if (!point.startsWith('lk.')) return null;
-  const feature = featureById(point.slice(3, point.lastIndexOf('.')));
-  return `${feature ? `Of the linkage: ${feature.locks}.` : 'Of the linkage.'} Left alone, the point stays assumed and clears nothing After.`;
 }
 
 /** The reading in hand, with what it unlocks and what was filed here before. */
@@ -109,7 +86,7 @@ function Reading({
         key={stop.key}
         gate={gate}
         stop={inHand}
-        position={`${lap.indexOf(stop) + 1} of ${lap.length} ${STATE_NAME[stop.state]} · ${minutesLeft(stops)} min left on the ${ROUTE_NAME[kind]}`}
+        position={`${lap.indexOf(stop) + 1} of ${lap.length} ${STATE_NAME[stop.state]} · ${minutesLeft(stops)} min left on the ${routeName(kind)}`}
         nextHref={href(next)}
         previousHref={index > 0 ? href(stops[index - 1]) : null}
         followingHref={index < stops.length - 1 ? href(stops[index + 1]) : null}
@@ -126,7 +103,7 @@ function Reading({
         <ChecksPanel
           jobId={id}
           verdicts={unlockedBy(view.workings, verdicts, spot)}
-          empty={lockedBy(stop.point.id) ?? 'Kept for the record and the sheet; no check needs it.'}
+          empty={stop.point.unread ?? 'Kept for the record and the sheet; no check needs it.'}
         />
         {filed.length > 0 && (
           <>

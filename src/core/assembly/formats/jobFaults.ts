@@ -1,13 +1,13 @@
-import { patchFault } from '../../subjects/linkage/patches';
-import { isLimitKey, limitFault, ruleFault } from '../../record/checks/limits';
+import { limitFault, ruleFault } from '../../record/checks/limit';
 import { otherSide } from '../../kernel/places';
-import { pointById } from '../book';
+import { BOOK, pointById } from '../book';
 import { hardBounds, mayLack } from '../../record/pointRules';
 import type { JobDocument, Reading } from '../../document/job';
 import { canRead } from '../../kernel/uncertainty/instruments';
 import { show } from '../../kernel/units/format';
 import { parseQuantity } from '../../kernel/units/parseQuantity';
-import { BASE_UNIT, INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } from '../../kernel/units/quantity';
+import { baseUnit } from '../../kernel/units/quantities';
+import { INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } from '../../kernel/units/quantity';
 
 /**
  * What of a job file cannot be true, as one line naming the path and the fault; null where nothing is. Everything here
@@ -15,7 +15,7 @@ import { BASE_UNIT, INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } fro
  * not the same, a time that cannot have been, limits the wrong way round.
  */
 export function jobFault(job: JobDocument): string | null {
-  return counts(job) ?? references(job) ?? limits(job) ?? patches(job) ?? readings(job) ?? times(job);
+  return counts(job) ?? references(job) ?? limits(job) ?? subjects(job) ?? readings(job) ?? times(job);
 }
 
 /** More of anything than a vehicle that was taped all round several times: a file that is made to keep a server busy. */
@@ -66,19 +66,23 @@ function references(job: JobDocument): string | null {
 
 function limits(job: JobDocument): string | null {
   for (const [key, limit] of Object.entries(job.limits)) {
-    if (!isLimitKey(key)) return `limits.${key}: there is no limit of that name`;
-    const fault = limitFault(key, limit.clear, limit.stop);
+    const figure = BOOK.limit(key);
+    if (!figure) return `limits.${key}: there is no limit of that name`;
+    const fault = limitFault(figure, limit.clear, limit.stop);
     if (fault) return `limits.${key}: ${fault}`;
-    const rule = limit.rule && ruleFault(key, limit.rule);
+    const rule = limit.rule && ruleFault(figure, limit.rule);
     if (rule) return `limits.${key}.rule: ${rule}`;
   }
   return null;
 }
 
-function patches(job: JobDocument): string | null {
-  for (const [i, patch] of (job.kit?.patches ?? []).entries()) {
-    const fault = patchFault(patch);
-    if (fault) return `kit.patches[${i}].${fault}`;
+/** What each subject says of a file; and lines of a lead that nobody knows. */
+function subjects(job: JobDocument): string | null {
+  for (const [i, { line }] of job.stationLines.entries())
+    if (!BOOK.leadsLine(line)) return `stationLines[${i}].line: there is no line "${line}"`;
+  for (const { fault } of BOOK.subjects) {
+    const found = fault?.(job);
+    if (found) return found;
   }
   return null;
 }
@@ -122,7 +126,7 @@ function readingFault(job: JobDocument, reading: Reading): string | null {
     return `instrument: "${reading.instrument}" does not read a ${point.quantity}`;
   const [low, high] = hardBounds(point);
   if (reading.value < low || reading.value > high)
-    return `value: no vehicle reads ${reading.value} ${BASE_UNIT[point.quantity]} at ${reading.point}`;
+    return `value: no vehicle reads ${reading.value} ${baseUnit(point.quantity)} at ${reading.point}`;
   if (reading.answer === 'same-as-other-side') return takenOverFault(job, reading);
   return textFault(point.quantity, reading);
 }

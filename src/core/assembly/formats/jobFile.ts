@@ -1,3 +1,4 @@
+import { baseUnit } from '../../kernel/units/quantities';
 import { z } from 'zod';
 import { say } from '../../kernel/phrase';
 import type { Verdict } from '../../record/checks/types';
@@ -74,12 +75,7 @@ export const verdictRecord = (v: Verdict) => ({
   marginToStop: v.marginToStop,
   uncertainty: v.uncertainty,
   standardUncertainty: v.u,
-  unit:
-    v.value === null
-      ? null
-      : ({ length: 'mm', angle: 'deg', pressure: 'kPa', mass: 'kg', share: 'share', clock: 'h' } as const)[
-          v.quantity ?? 'length'
-        ],
+  unit: v.value === null || v.quantity === null ? null : baseUnit(v.quantity),
   source: v.limit?.source ?? null,
   missing: v.missing,
   stale: v.stale,

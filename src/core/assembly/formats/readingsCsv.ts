@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { JobDocument } from '../../document/job';
-import { BASE_UNIT } from '../../kernel/units/quantity';
+import { baseUnit } from '../../kernel/units/quantities';
 import { pointById } from '../book';
 
 /**
@@ -24,7 +24,7 @@ export function readingsCsv(job: JobDocument): string {
         typed: r.text,
         typed_unit: r.unit,
         value: r.value ?? '',
-        base_unit: quantity && quantity !== 'observation' ? BASE_UNIT[quantity] : '',
+        base_unit: quantity && quantity !== 'observation' ? baseUnit(quantity) : '',
         good: r.good ?? '',
         instrument: r.instrument,
         taken_by: r.takenBy,

@@ -1,3 +1,4 @@
+import { isQuantity } from '../../kernel/units/quantities';
 import type { Workings } from '../../record/workings';
 import { z } from 'zod';
 import { RANK } from '../../kernel/judge';
@@ -9,7 +10,7 @@ import { buildRoute, minutesLeft } from '../route/route';
 import { releaseBlockers } from './release';
 
 const Amount = z.object({
-  quantity: z.enum(['length', 'angle', 'pressure', 'mass', 'share', 'clock']),
+  quantity: z.string().refine(isQuantity, 'is not a quantity'),
   value: z.number(),
   signed: z.boolean().optional(),
   // Without it an advised length came out short in the Yard.
@@ -53,7 +54,7 @@ export function standingOf(w: Workings, verdicts: readonly Verdict[]): Standing 
     (v) =>
       v.gate === side &&
       !v.accepted &&
-      (v.verdict === 'Stop' || (v.verdict === 'Watch' && (left.length === 0 || v.check === 'twist'))),
+      (v.verdict === 'Stop' || (v.verdict === 'Watch' && (left.length === 0 || v.early))),
   );
   if (worst && (worst.verdict === 'Stop' || gate === 'before')) {
     return of(worst, worst.next.length > 0 ? worst.next : sub, RANK[worst.verdict] + (worst.safetyCritical ? 0 : 1));

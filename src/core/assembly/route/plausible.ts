@@ -47,23 +47,8 @@ export function plausibilityQuestion(w: Workings, spot: Spot, value: number): Ph
   const amount = (v: number) => ({ quantity: point.quantity, value: v }) as Phrase[number];
   const [low, high] = point.range;
 
-  if (spot.point === 'hubToLip' && value > 600) {
-    const radius = w.job.vehicle.tyreDiameter / 2;
-    if (value - radius >= low && value - radius <= high) {
-      return [
-        'That is one loaded radius high. Was it read from the floor? Hub centre to lip would be about ',
-        amount(value - radius),
-        '.',
-      ];
-    }
-  }
-  if (spot.point === 'floorToLip' && value < low && value >= 300) {
-    return [
-      'That is one loaded radius low. Was it read from the hub centre? From the floor it would be about ',
-      amount(value + w.job.vehicle.tyreDiameter / 2),
-      '.',
-    ];
-  }
+  const own = point.doubt?.(w.job, value);
+  if (own) return own;
   if (value < low || value > high) {
     return ['Expected between ', amount(low), ' and ', amount(high), '. Is ', amount(value), ' right?'];
   }

@@ -1,14 +1,13 @@
 import type { Workings } from '../../record/workings';
 import { RULE_WORDS } from '../../kernel/decisionRule';
 import { say } from '../../kernel/phrase';
-import { lineSaid, STATION_LINES } from '../../subjects/elsewhere/stationLines';
+import { lineSaid } from '../../record/checks/leadsLines';
 import type { Verdict } from '../../record/checks/types';
 import { CORE_VERSION, workJob } from '../workJob';
-import { proofLines } from '../../subjects/clearance/fit/proofs';
 import { releaseBlockers } from '../gates/release';
 import { PLACE_NAME } from '../../kernel/places';
 import { comesFrom } from '../../record/provenance';
-import { POINTS } from '../points';
+import { BOOK } from '../book';
 import { pointById } from '../book';
 import { Figures } from '../../record/figures';
 import { spotName } from '../book';
@@ -105,11 +104,13 @@ export function makeSheet(
         ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.'
         : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
     ].join(' '),
-    proofs: proofLines(w),
-    notDone: STATION_LINES.flatMap(({ line, title }) => {
-      const said = lineSaid(w.job, line)?.said;
-      return said?.answer === 'not-done-here' ? [`${title}: ${said.text}`] : [];
-    }).join('; '),
+    proofs: w.book.subjects.flatMap((subject) => subject.sheetFacts?.(w, verdicts) ?? []),
+    notDone: w.book.leadsLines
+      .flatMap((line) => {
+        const said = lineSaid(w.job, line)?.said;
+        return said?.answer === 'not-done-here' ? [`${line.title}: ${said.text}`] : [];
+      })
+      .join('; '),
     provenance: provenanceOf(w.job, when),
     kit: kit
       ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
@@ -182,35 +183,37 @@ function provenanceOf(job: JobDocument, when: (iso: string) => string): string {
 /** Every other figure that was read at both gates, side by side. */
 function readingRows(w: Workings, units: UnitChoice): SheetRow[] {
   const figures = w.figures;
-  // Coordinates that only the model needs are in the job file; a customer's sheet is not the place for them.
-  const ofModel = (id: string) => id.startsWith('lk.') || id.startsWith('ob.');
-  return POINTS.filter(
-    (p) => !['hubToLip', 'floorToLip'].includes(p.id) && p.quantity !== 'observation' && !ofModel(p.id),
-  ).flatMap((point) =>
-    point.where(w.job).flatMap(({ place, state }) => {
-      const [before, after] = (['before', 'after'] as const).map((gate) =>
-        figures.figure({ gate, point: point.id, place, state }),
-      );
-      const quantity = pointById(point.id)?.quantity;
-      if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read')) return [];
-      const text = (f: typeof before) =>
-        f?.status === 'read'
-          ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '')
-          : f?.status === 'stale'
-            ? 'stale'
-            : f?.status === 'missing'
-              ? '–'
-              : (f?.status.replace('-', ' ') ?? '–');
-      const change =
-        before?.status === 'read' && after?.status === 'read'
-          ? show(quantity, after.value - before.value, units, true).text
-          : '–';
-      const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
-      return [
-        { name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change },
-      ];
-    }),
-  );
+  return BOOK.points
+    .filter(
+      // Coordinates that only the model needs are in the job file; a customer's sheet is not the place for them.
+      (p) => !p.height && p.quantity !== 'observation' && !p.model,
+    )
+    .flatMap((point) =>
+      point.where(w.job).flatMap(({ place, state }) => {
+        const [before, after] = (['before', 'after'] as const).map((gate) =>
+          figures.figure({ gate, point: point.id, place, state }),
+        );
+        const quantity = pointById(point.id)?.quantity;
+        if (!quantity || quantity === 'observation' || (before?.status !== 'read' && after?.status !== 'read'))
+          return [];
+        const text = (f: typeof before) =>
+          f?.status === 'read'
+            ? show(quantity, f.value, units).text + (f.assumed ? ' (assumed)' : '')
+            : f?.status === 'stale'
+              ? 'stale'
+              : f?.status === 'missing'
+                ? '–'
+                : (f?.status.replace('-', ' ') ?? '–');
+        const change =
+          before?.status === 'read' && after?.status === 'read'
+            ? show(quantity, after.value - before.value, units, true).text
+            : '–';
+        const name = spotName({ gate: 'after', point: point.id, place, state }).replace(/, After$/, '');
+        return [
+          { name: name[0]?.toUpperCase() + name.slice(1), before: text(before), plan: '', after: text(after), change },
+        ];
+      }),
+    );
 }
 
 /** The sheet's head: what was booked, promised and proved, in the order that screen and print share. */

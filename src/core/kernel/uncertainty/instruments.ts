@@ -10,17 +10,33 @@ export interface Instrument {
   quantity: Quantity | 'observation';
   standard: number;
   graduation: { metric: number; inch: number };
+  /** A finer tool for the same, in words. */
+  finer?: string;
 }
 
-export const INSTRUMENTS = {
-  tape: { name: 'tape', quantity: 'length', standard: 1, graduation: { metric: 1, inch: 25.4 / 16 } },
+const TAPE: Instrument = {
+  name: 'tape',
+  quantity: 'length',
+  standard: 1,
+  graduation: { metric: 1, inch: 25.4 / 16 },
+  finer: 'a calliper or feeler gauge',
+};
+const known: Record<string, Instrument> = {
+  tape: TAPE,
   'tape-hidden': {
     name: 'tape, hidden point',
     quantity: 'length',
     standard: 2.5,
     graduation: { metric: 1, inch: 25.4 / 16 },
+    finer: 'a tape straight on it, or a calliper',
   },
-  calliper: { name: 'calliper', quantity: 'length', standard: 0.1, graduation: { metric: 0.02, inch: 0.0254 } },
+  calliper: {
+    name: 'calliper',
+    quantity: 'length',
+    standard: 0.1,
+    graduation: { metric: 0.02, inch: 0.0254 },
+    finer: 'a feeler gauge',
+  },
   'feeler-gauge': {
     name: 'feeler gauge',
     quantity: 'length',
@@ -32,12 +48,14 @@ export const INSTRUMENTS = {
     quantity: 'angle',
     standard: 0.1,
     graduation: { metric: 0.1, inch: 0.1 },
+    finer: 'an alignment rack',
   },
   'bubble-gauge': {
     name: 'bubble angle gauge',
     quantity: 'angle',
     standard: 0.25,
     graduation: { metric: 0.5, inch: 0.5 },
+    finer: 'a digital angle gauge',
   },
   'alignment-rack': {
     name: 'alignment rack',
@@ -60,37 +78,33 @@ export const INSTRUMENTS = {
     graduation: { metric: 0.25, inch: 0.25 },
   },
   hand: { name: 'hand and eye', quantity: 'observation', standard: 0, graduation: { metric: 0, inch: 0 } },
-} as const satisfies Record<string, Instrument>;
-export type InstrumentId = keyof typeof INSTRUMENTS;
+};
 
 /** Settling repeatability of one ride-height reading, mm, standard. Source: docs/method.md "Uncertainty". */
 export const SETTLING = 1.5;
-/** A figure taken over from the other side is assumed: it carries this much more, standard, relative to the tape. */
-export const ASSUMED_EXTRA: Record<Quantity, number> = {
-  length: 4,
-  angle: 0.5,
-  pressure: 10,
-  mass: 20,
-  share: 0.1,
-  clock: 0.2,
-};
+/** Makes a subject's own instrument known, as `defineQuantity` does its quantity. */
+export function defineInstrument(id: string, instrument: Instrument): void {
+  const before = known[id];
+  if (before && before !== instrument) throw new Error(`there are two instruments named ${id}`);
+  known[id] = instrument;
+}
+
+/** The instrument of that id, or undefined where the shop has none such. */
+export const instrumentOf = (id: string): Instrument | undefined => (Object.hasOwn(known, id) ? known[id] : undefined);
+
+/** Every instrument that reads a quantity, by id. */
+export const instrumentsFor = (quantity: Quantity | 'observation'): [id: string, instrument: Instrument][] =>
+  Object.entries(known).filter(([, instrument]) => instrument.quantity === quantity);
 
 /** Whether an instrument of that id reads that quantity; an unknown one reads nothing. */
 export const canRead = (instrument: string, quantity: Quantity | 'observation'): boolean =>
-  Object.hasOwn(INSTRUMENTS, instrument) && INSTRUMENTS[instrument as InstrumentId].quantity === quantity;
+  instrumentOf(instrument)?.quantity === quantity;
 
-const FINER: Partial<Record<InstrumentId, string>> = {
-  'tape-hidden': 'a tape straight on it, or a calliper',
-  tape: 'a calliper or feeler gauge',
-  calliper: 'a feeler gauge',
-  'bubble-gauge': 'a digital angle gauge',
-  'digital-gauge': 'an alignment rack',
-};
 /** A finer tool than the coarsest of those used, in words; where there is none, repeats. */
 export function finerTool(instruments: readonly string[]): string {
-  const used = [...instruments].filter((id): id is InstrumentId => id in INSTRUMENTS);
-  const coarsest = used.sort((a, b) => INSTRUMENTS[b].standard - INSTRUMENTS[a].standard)[0];
-  return (coarsest && FINER[coarsest]) ?? 'repeated readings';
+  const used = instruments.flatMap((id) => instrumentOf(id) ?? []);
+  const coarsest = used.sort((a, b) => b.standard - a.standard)[0];
+  return coarsest?.finer ?? 'repeated readings';
 }
 
 /** One reading as its uncertainty goes: by what it was read, and whether in inches (psi, lb). */
@@ -99,7 +113,7 @@ export interface ReadBy {
   inches: boolean;
 }
 const MOST_REPEATS = 4;
-const known = (id: string): Instrument => (id in INSTRUMENTS ? INSTRUMENTS[id as InstrumentId] : INSTRUMENTS.tape);
+const readWith = (id: string): Instrument => instrumentOf(id) ?? TAPE;
 
 /**
  * The parts of a mean's uncertainty: `random` (instrument and settling, fresh each time) averages over at most four
@@ -116,10 +130,10 @@ export function uncertaintyParts(
 ): { random: number; graduation: number } {
   const settling = rideHeight ? SETTLING : 0;
   const variance =
-    readings.reduce((sum, { instrument }) => sum + known(instrument).standard ** 2 + settling ** 2, 0) /
+    readings.reduce((sum, { instrument }) => sum + readWith(instrument).standard ** 2 + settling ** 2, 0) /
     readings.length;
   const graduation = Math.max(
-    ...readings.map(({ instrument, inches }) => known(instrument).graduation[inches ? 'inch' : 'metric']),
+    ...readings.map(({ instrument, inches }) => readWith(instrument).graduation[inches ? 'inch' : 'metric']),
   );
   return {
     random: Math.sqrt(variance / Math.min(readings.length, MOST_REPEATS)),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { show } from './format';
-import { parseClock, parseQuantity } from './parseQuantity';
+import { parseClock } from './parseAngle';
+import { parseQuantity } from './parseQuantity';
 import { INCH_SHOP, METRIC_SHOP } from './quantity';
 
 describe('a clock position on a tyre', () => {

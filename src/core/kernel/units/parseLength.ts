@@ -1,5 +1,14 @@
 import { decimal, normalise, NUMBER } from './normalise';
-import { IN_BASE, type Parsed, type Unit } from './quantity';
+import type { Parsed, UnitOfQuantity } from './quantity';
+
+/** The units of a length. The inch is exact by definition. */
+export const LENGTH_UNITS = {
+  mm: { inBase: 1, typed: ['mm'], places: 0 },
+  cm: { inBase: 10, typed: ['cm'], places: 1 },
+  m: { inBase: 1000, typed: ['m'], places: 3 },
+  in: { inBase: 25.4, typed: ['in'], places: 2, inch: true },
+} as const satisfies Record<string, UnitOfQuantity>;
+type Unit = keyof typeof LENGTH_UNITS;
 
 const FRACTION = String.raw`(\d+) ?\/ ?(\d+)`;
 const INCH = String.raw`(?:"|in\b\.?|inch(?:es)?\b)`;
@@ -71,7 +80,7 @@ function parseInches(body: string, unitless: 'in' | 'mm'): Parsed {
 
 function scaled(digits: string, unit: Unit, sign: number): Parsed {
   const number = decimal(digits);
-  return number.ok ? finite(sign * number.value * IN_BASE[unit], unit) : number;
+  return number.ok ? finite(sign * number.value * LENGTH_UNITS[unit].inBase, unit) : number;
 }
 
 function finite(value: number, unit: Unit): Parsed {

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
-import { exactText, show, showUncertainty, toFraction } from './format';
+import { exactText, show, showUncertainty } from './format';
+import { toFraction } from './shown';
 import { parseLength } from './parseLength';
-import { parseAngle, parseQuantity } from './parseQuantity';
+import { parseAngle } from './parseAngle';
+import { parseQuantity } from './parseQuantity';
 import { INCH_SHOP, METRIC_SHOP, type Quantity, type UnitChoice } from './quantity';
 
 const mm = (text: string, unitless: 'in' | 'mm' = 'in') => {

@@ -5,7 +5,7 @@ import type { Place } from '../../kernel/places';
 import type { Acceptance, JobDocument, ReadingGate } from '../../document/job';
 import type { Quantity } from '../../kernel/units/quantity';
 import type { DecisionRule } from '../../kernel/decisionRule';
-import type { LimitKey } from './limits';
+import type { LimitFigure } from './limit';
 import type { Phrase } from '../../kernel/phrase';
 import type { VerdictWord } from '../../kernel/judge';
 
@@ -71,7 +71,7 @@ export interface CheckDefinition {
   calculationMayClear: boolean;
   /** Changes that make it stale besides those of the readings it names. */
   staleOn?: readonly ChangeKind[];
-  limit: LimitKey | null;
+  limit: LimitFigure | null;
   /** Not measured at After, it is in the way of release although it is not safety-critical. */
   required?: boolean;
   quantity: Quantity | null;
@@ -90,6 +90,12 @@ export interface CheckDefinition {
     place: Place,
     choice: string,
   ): Pick<Verdict, 'summary' | 'next'> & { verdict: 'Clear' | 'Watch' | 'Stop' };
+  /** What a fault that is seen comes to; where left out a Stop that is to be put right. */
+  fault?: { verdict: 'Watch' | 'Stop'; next: string };
+  /** What stands beside a thing that is looked at: how it is worked. */
+  steps?(input: WorkInput): readonly { name: string; amount: Phrase }[];
+  /** Of a kind by itself whose Watch is told although readings are left. */
+  early?: boolean;
   /** How much of what it asks for its hand proof reached; null where every proof is whole. */
   proves?(w: Workings, place: Place): Proved;
   /** Numeric check. Absent for an observation, whose single required reading is the verdict. */
@@ -104,6 +110,8 @@ export interface Verdict {
   place: Place;
   verdict: VerdictWord;
   safetyCritical: boolean;
+  /** Its Watch is told although readings are left. */
+  early?: boolean;
   /** Changes after which its readings must be taken again. */
   staleOn: readonly ChangeKind[];
   quantity: Quantity | null;

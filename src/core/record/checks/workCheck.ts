@@ -1,6 +1,6 @@
 import type { ChangeKind } from '../../document/changes';
 import { spotName, type Figure, type Spot } from '../figures';
-import type { PointBook } from '../pointBook';
+import type { Book } from '../book';
 import type { Workings } from '../workings';
 import type { Place } from '../../kernel/places';
 import { mayLack } from '../pointRules';
@@ -8,11 +8,10 @@ import type { JobDocument } from '../../document/job';
 import { finerTool } from '../../kernel/uncertainty/instruments';
 import { K } from '../../kernel/uncertainty/propagate';
 import { bareVerdict } from './bareVerdict';
-import { tighter } from '../../kernel/decisionRule';
-import { lampSteps } from '../../subjects/hands/checks';
+import { tighter, type DecisionRule } from '../../kernel/decisionRule';
+import { limitOn } from './limit';
 import { judge, RANK } from '../../kernel/judge';
-import { LIMIT_FIGURES } from './limits';
-import type { Cap, CheckDefinition, Needs, ReadFigure, Verdict, WorkInput } from './types';
+import type { Cap, CheckDefinition, Needs, ReadFigure, Verdict, Worked, WorkInput } from './types';
 
 /** Works one check at one place; null where a part it concerns is not fitted. */
 export function workCheck(check: CheckDefinition, w: Workings, place: Place): Verdict | null {
@@ -111,6 +110,7 @@ const emptyVerdict = (w: Workings, check: CheckDefinition, place: Place, needs: 
     place,
     safetyCritical: check.safetyCritical,
     required: check.required ?? false,
+    ...(check.early && { early: true }),
     staleOn: staleKinds(w, check, needs),
     quantity: check.quantity,
   });
@@ -127,7 +127,7 @@ function staleKinds({ job, book }: Workings, check: CheckDefinition, needs: Need
   return [...new Set([...own, ...(check.staleOn ?? [])])];
 }
 
-const listed = (book: PointBook, spots: Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => ({
+const listed = (book: Book, spots: Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => ({
   missing: spots.map((spot) => spotName(book, spot)),
   missingSpots: spots,
 });
@@ -156,11 +156,7 @@ function workInput(w: Workings, place: Place, found: Map<string, Figure>): WorkI
   };
 }
 
-function inputsOf(
-  book: PointBook,
-  spots: Record<string, Spot>,
-  found: Map<string, Figure>,
-): Verdict['working']['inputs'] {
+function inputsOf(book: Book, spots: Record<string, Spot>, found: Map<string, Figure>): Verdict['working']['inputs'] {
   return Object.entries(spots).flatMap(([name, spot]) => {
     const figure = found.get(name);
     const quantity = book.byId(spot.point)?.quantity;
@@ -180,25 +176,20 @@ function inputsOf(
 
 function observed(check: CheckDefinition, input: WorkInput, base: Verdict): Verdict {
   const seen = input.proof('seen');
-  const steps = base.check === 'lamp-aim' ? lampSteps(input) : [];
+  const steps = check.steps?.(input) ?? [];
+  const fault = check.fault ?? { verdict: 'Stop', next: 'Put right, then look again and file it.' };
   const good = seen?.good ?? false;
   const said = check.says?.(input.w, input.place, seen?.choice ?? '');
   if (said) return { ...base, ...said, working: { formula: 'seen on the vehicle', inputs: [], steps } };
   const proved = good ? check.proves?.(input.w, input.place) : undefined;
   return {
     ...base,
-    verdict: good ? (proved?.whole === false ? 'Watch' : 'Clear') : base.check === 'as-found' ? 'Watch' : 'Stop',
+    verdict: good ? (proved?.whole === false ? 'Watch' : 'Clear') : fault.verdict,
     summary: [
       seen?.note || (good ? (proved ? 'no touch' : 'seen and good') : 'fault found'),
       ...(proved ? [`, ${proved.words}`] : []),
     ],
-    next: good
-      ? proved?.whole === false
-        ? ['Nothing is proved beyond that.']
-        : []
-      : base.check === 'as-found'
-        ? ['Show the customer before anything is touched.']
-        : ['Put right, then look again and file it.'],
+    next: good ? (proved?.whole === false ? ['Nothing is proved beyond that.'] : []) : [fault.next],
     working: { formula: 'observed by hand and eye; no arithmetic clears it', inputs: [], steps },
   };
 }
@@ -206,17 +197,7 @@ function observed(check: CheckDefinition, input: WorkInput, base: Verdict): Verd
 function worked(check: CheckDefinition, input: WorkInput, base: Verdict, found: readonly Figure[]): Verdict | null {
   const result = check.work?.(input);
   if (!result) return null;
-  const figure = check.limit ? LIMIT_FIGURES[check.limit] : null;
-  const shop = check.limit ? (input.job.limits[check.limit] ?? figure) : null;
-  const own = result.limit;
-  const limit = {
-    // A hose's own allowance may only be raised, never lowered, by the shop's figure.
-    clear: own ? (check.limit && shop ? Math.max(own.clear, shop.clear) : own.clear) : (shop?.clear ?? 0),
-    stop: check.limit && shop ? shop.stop : (own?.stop ?? 0),
-    sense: own?.sense ?? figure?.sense ?? ('most' as const),
-    source: own?.source ?? shop?.source ?? '',
-  };
-  const rule = tighter(own?.rule ?? figure?.rule ?? 'comfort', shop?.rule);
+  const { limit, rule } = limitsFor(check, result, input.job);
   const judged = judge(result.value, result.u, limit, rule);
   const read = found.filter((f): f is ReadFigure => f.status === 'read');
   const assumed = read.some((f) => f.assumed);
@@ -295,7 +276,31 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict, found: 
   return verdict;
 }
 
-const listedReadings = (book: PointBook, readings: readonly Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => {
+/** What a figure is judged by: the check's own limit as the shop has it, what it works itself, or both. */
+function limitsFor(
+  check: CheckDefinition,
+  { limit: own }: Worked,
+  job: JobDocument,
+): { limit: NonNullable<Verdict['limit']>; rule: DecisionRule } {
+  const shop = check.limit && limitOn(job, check.limit);
+  if (shop && check.limit) {
+    const sense = own?.sense ?? check.limit.sense;
+    // A hose's own allowance may only be raised, never lowered, by the shop's figure.
+    const clear = own ? Math.max(own.clear, shop.clear) : shop.clear;
+    return {
+      limit: { clear, stop: shop.stop, sense, source: own?.source ?? shop.source },
+      rule: tighter(own?.rule ?? check.limit.rule, shop.rule),
+    };
+  }
+  // A check that neither names a limit nor works one is a bug in that check.
+  if (!own) throw new Error(`${check.id} has nothing to be judged by`);
+  return {
+    limit: { clear: own.clear, stop: own.stop, sense: own.sense ?? 'most', source: own.source ?? '' },
+    rule: own.rule ?? 'comfort',
+  };
+}
+
+const listedReadings = (book: Book, readings: readonly Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => {
   const spots = readings.map(({ gate, point, place, state }) => ({ gate, point, place, state }));
   const known = new Map(spots.map((spot) => [spotName(book, spot), spot]));
   return { missing: [...known.keys()], missingSpots: [...known.values()] };

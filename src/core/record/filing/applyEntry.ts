@@ -1,6 +1,6 @@
 import { isDoubtful } from '../figures';
 import type { Change, Confirmation, JobDocument, Note, Overlap, Reading, Strike } from '../../document/job';
-import type { PointBook } from '../pointBook';
+import type { Book } from '../book';
 import type { Entry } from './entry';
 import type { Dating } from './dating';
 import { makeReading, overlapsWith, type Made } from './makeReading';
@@ -30,7 +30,7 @@ export interface Added {
  * @returns the job with it, and what was added; or a sentence saying why not. The given job is left as it is
  */
 export function applyEntry(
-  book: PointBook,
+  book: Book,
   job: JobDocument,
   entry: Entry,
   by: string,
@@ -99,7 +99,7 @@ export function applyEntry(
  * The job as a device shows it: what the server last told, with everything that waits on the device put on it in
  * order. Entries that cannot be put on it are left out here; the server's answer says why.
  */
-export const withWaiting = (book: PointBook, job: JobDocument, waiting: readonly Entry[], by: string): JobDocument =>
+export const withWaiting = (book: Book, job: JobDocument, waiting: readonly Entry[], by: string): JobDocument =>
   waiting.reduce((far, entry) => {
     const done = applyEntry(book, far, entry, by);
     return done.ok ? done.made.job : far;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ChangeKind } from '../../document/changes';
 import { Place, VehicleState } from '../../kernel/places';
 import { Answer, ReadingGate } from '../../document/job';
-import { INSTRUMENTS } from '../../kernel/uncertainty/instruments';
+import { instrumentOf } from '../../kernel/uncertainty/instruments';
 
 const words = (what: string, most: number, missing: string) =>
   z.string().trim().min(1, missing).max(most, `${what} is longer than ${most} letters`);
@@ -24,7 +24,7 @@ export const ReadingBody = z.strictObject({
     mass: z.enum(['kg', 'lb']),
   }),
   good: z.boolean().nullable(),
-  instrument: z.string().refine((id) => Object.hasOwn(INSTRUMENTS, id), 'that instrument is not in the shop’s list'),
+  instrument: z.string().refine((id) => instrumentOf(id) !== undefined, 'that instrument is not in the shop’s list'),
   note: z.string().trim().max(500, 'the note is longer than 500 letters'),
   supersedes: z.uuid().nullable().describe('The reading it is filed instead of'),
   asked: z.boolean().describe('It was outside the expected, the question was asked, and the answer was to keep it'),

@@ -1,11 +1,11 @@
 import { Figures, standingReadings } from '../figures';
 import { otherSide } from '../../kernel/places';
-import type { PointBook } from '../pointBook';
+import type { Book } from '../book';
 import { hardBounds, mayLack } from '../pointRules';
 import { GATES, type JobDocument, type Reading, type ReadingGate } from '../../document/job';
 import { parseQuantity } from '../../kernel/units/parseQuantity';
-import { BASE_UNIT } from '../../kernel/units/quantity';
-import { canRead, INSTRUMENTS, type InstrumentId } from '../../kernel/uncertainty/instruments';
+import { baseUnit } from '../../kernel/units/quantities';
+import { canRead, instrumentOf } from '../../kernel/uncertainty/instruments';
 import { datedBack, type Dating } from './dating';
 import type { ReadingBody } from './entry';
 
@@ -43,7 +43,7 @@ export function gateShutForReading(job: JobDocument, gate: ReadingGate, at: stri
  * @returns the reading, value in the point's base unit (mm, degrees, kPa, kg, share of one)
  */
 export function makeReading(
-  book: PointBook,
+  book: Book,
   job: JobDocument,
   body: ReadingBody,
   taken: { id: string; by: string; at: string },
@@ -65,7 +65,7 @@ export function makeReading(
     return no('Every vehicle has this one: measure it, or file that it cannot be reached.');
   if (body.answer === 'measured' && !canRead(body.instrument, point.quantity))
     return no(
-      `A ${INSTRUMENTS[body.instrument as InstrumentId].name} does not read this: choose what it was read with.`,
+      `A ${instrumentOf(body.instrument)?.name ?? body.instrument} does not read this: choose what it was read with.`,
     );
   if (point.quantity === 'observation') {
     const answers = ['observed', 'cannot-reach', ...(point.lacking ? ['not-fitted'] : [])];
@@ -89,7 +89,7 @@ export function makeReading(
     const other = across ? new Figures(job, book).figure({ ...spot, place: across }) : null;
     if (other?.status !== 'read') return no('The other side has not been read yet.');
     value = other.value;
-    unit = BASE_UNIT[point.quantity];
+    unit = baseUnit(point.quantity);
   }
   const old = body.supersedes ? job.readings.find((r) => r.id === body.supersedes) : undefined;
   const here =

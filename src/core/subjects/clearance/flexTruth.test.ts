@@ -12,7 +12,7 @@ import { reachOf } from './fit/reach';
 import { limitsAt } from './fit/travel';
 import { releaseBlockers } from '../../assembly/gates/release';
 import { ChangeKind } from '../../document/changes';
-import { POINTS } from '../../assembly/points';
+import { BOOK } from '../../assembly/book';
 import { pointById } from '../../assembly/book';
 import type { Change, JobDocument, Reading } from '../../document/job';
 import { buildRoute } from '../../assembly/route/route';
@@ -382,7 +382,7 @@ describe('what a change makes stale', () => {
     expect(found(twice, 'rub-body', 'front').verdict).toBe('Not measured');
   });
   test('every point says what it hangs on, or nothing does', () => {
-    for (const p of POINTS)
+    for (const p of BOOK.points)
       expect([p.id, p.staleOn.every((k) => ChangeKind.options.includes(k))]).toEqual([p.id, true]);
   });
 });

@@ -1,44 +1,13 @@
-import { staleAfter } from '../../document/changes';
+import { staleAfter } from '../common/stale';
 import { AXLES } from '../../kernel/places';
-import { BOTH, spots, observation, type Point } from '../../record/point';
-import { hosePlaces } from '../common/where';
+import { BOTH, observation, spots, type Point } from '../../record/point';
 
 /** What is looked at and felt, no figure. */
 export const handPoints: readonly Point[] = [
   {
     ...observation,
-    id: 'hoseProof',
-    label: 'Hose by hand: no kink, twist, pull or rub',
-    short: 'hose by hand',
-    how: 'Hanging at full droop, turned to both locks where it steers: hand along the whole hose. Off frame, spring, exhaust, tyre.',
-    staleOn: staleAfter('hose proof'),
-    where: (job) => spots(hosePlaces(job), 'droop'),
-  },
-  {
-    ...observation,
-    id: 'rubSafety',
-    label: 'Tyre clear of hose, brake, steering, arm, spring and frame',
-    short: 'rub test, safety parts',
-    how: 'One wheel up the ramp, then the other; lock to lock, rolled forward and in reverse. Chalk on the tread shows a touch.',
-    drawing: 'inner',
-    seconds: 240,
-    staleOn: staleAfter('rub test'),
-    where: () => spots(AXLES, 'ramp'),
-  },
-  {
-    ...observation,
-    id: 'rubBody',
-    label: 'Tyre clear of body and liner as promised',
-    short: 'rub test, body',
-    how: 'At the promised grade: flexed, lock to lock, forward and in reverse, at half and at full lock.',
-    drawing: 'gap',
-    seconds: 120,
-    staleOn: staleAfter('rub test, bar'),
-    where: () => spots(AXLES, 'ramp'),
-  },
-  {
-    ...observation,
     id: 'asFound',
+    lap: 'load',
     label: 'As found: worn, bent, cracked, rusted or weeping parts',
     short: 'as-found look-over',
     how: 'Arms, joints, brackets, frame, lines and shocks, before anything is touched. Write every fault in the note.',
@@ -68,6 +37,7 @@ export const handPoints: readonly Point[] = [
   {
     ...observation,
     id: 'wheelFastening',
+    lap: 'last',
     label: 'Wheels torqued to the maker’s figure, in sequence',
     short: 'wheel fastening',
     how: 'Every nut or bolt with the torque wrench, star pattern, seats matching the wheel.',
@@ -77,6 +47,7 @@ export const handPoints: readonly Point[] = [
   {
     ...observation,
     id: 'torqueOpened',
+    lap: 'last',
     label: 'Everything that was opened, torqued to its figure',
     short: 'torque of what was opened',
     how: 'Every fastener that was undone, by the makers’ figures, rubber joints with the weight on the wheels. Name in the note what is staged or waits.',
@@ -110,16 +81,6 @@ export const handPoints: readonly Point[] = [
     short: 'steering',
     how: 'No bind, no contact, shaft joint fully engaged; the sensor zeroed where there is one.',
     staleOn: staleAfter('steering'),
-    where: () => spots(['vehicle'], 'floor'),
-  },
-  {
-    ...observation,
-    id: 'lampAim',
-    label: 'Lamps re-aimed to the local rule',
-    short: 'lamp aim',
-    how: 'On level floor at the measured load, to the rule that the shop entered.',
-    drawing: 'lamp',
-    staleOn: staleAfter('lamps'),
     where: () => spots(['vehicle'], 'floor'),
   },
 ];

@@ -4,7 +4,8 @@ import { hosePlaces } from '../common/where';
 import type { ReadingGate } from '../../document/job';
 import { K, propagate } from '../../kernel/uncertainty/propagate';
 import { crossedHoseSpan } from '../linkage/geometryAid';
-import { LIMIT_FIGURES } from '../../record/checks/limits';
+import { limitOn } from '../../record/checks/limit';
+import { hoseSlack as hoseSlackLimit } from './limits';
 import { atLeastMm, marked, mm } from '../../kernel/phrase';
 import { spotsOf } from '../../record/checks/spotsOf';
 import type { CheckDefinition } from '../../record/checks/types';
@@ -16,7 +17,7 @@ export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
   gate,
   safetyCritical: true,
   calculationMayClear: false,
-  limit: 'hoseSlack',
+  limit: hoseSlackLimit,
   quantity: 'length',
   places: ({ job }) => hosePlaces(job),
   needs: (w, place) => ({
@@ -37,10 +38,10 @@ export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
     const slack = propagate(([length = 0, ...rest]) => hoseSlack(length, rest), [free, ...all]);
     const wants = hoseAllowance(free.value);
     const values = all.map((span) => span.value);
-    const shop = input.job.limits.hoseSlack?.clear ?? LIMIT_FIGURES.hoseSlack.clear;
+    const shop = limitOn(input.job, hoseSlackLimit).clear;
     const enough = orderedFreeLength(Math.max(...values), shop, K * slack.u);
     const proof = input.proof('proof');
-    const wanted = Math.max(wants, input.job.limits.hoseSlack?.clear ?? LIMIT_FIGURES.hoseSlack.clear);
+    const wanted = Math.max(wants, shop);
     const short = wanted - slack.value;
     return {
       ...slack,

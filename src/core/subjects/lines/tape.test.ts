@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { gapAtBump } from '../clearance/engine/bumpTape';
-import { beamRise } from '../hands/beam';
+import { beamRise } from '../lamps/beam';
 import { barRotation, neutralLinkLength } from '../swayBar/neutral';
 import { hoseAllowance, hoseSlack, neededFreeLength } from './slack';
 

@@ -1,3 +1,4 @@
+import { FRAME_WIDTH } from './points';
 import type { Workings } from '../../record/workings';
 import { type Figure, type Figures } from '../../record/figures';
 import type { Axle } from '../../kernel/places';
@@ -48,7 +49,7 @@ function assembled(w: Workings, axle: Axle): Assembled {
     sources.set(path, source);
   };
   const x0 = hubLine(w.job, axle);
-  const frame = at('lk.frameWidth', axle);
+  const frame = at(FRAME_WIDTH, axle);
 
   for (const side of SIDES) {
     const sign = side === 'left' ? 1 : -1;

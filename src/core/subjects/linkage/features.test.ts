@@ -2,7 +2,7 @@ import { inHand } from '../../../../tests/support/inHand';
 import { startJob } from '../../../../scripts/demo/builder';
 import { CAIRN, PACKHORSE, TARN } from '../../../../scripts/demo/vehicles';
 import { AXLES } from '../../kernel/places';
-import { POINTS } from '../../assembly/points';
+import { BOOK } from '../../assembly/book';
 import { pointById } from '../../assembly/book';
 import type { JobDocument, Vehicle } from '../../document/job';
 import { buildRoute, minutesLeft } from '../../assembly/route/route';
@@ -88,7 +88,7 @@ describe('the linkage’s route', () => {
   });
   test('with the frame’s width read, out is out from its face', () => {
     const job = jobOf(TARN);
-    const width = POINTS.find((p) => p.id === 'lk.frameWidth');
+    const width = BOOK.points.find((p) => p.id === 'lk.frameWidth');
     if (!width) throw new Error('no frame width');
     const reading = {
       id: crypto.randomUUID(),

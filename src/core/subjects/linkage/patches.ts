@@ -1,3 +1,4 @@
+import type { JobDocument } from '../../document/job';
 import type { Patch } from '../../document/patch';
 import type { Axle } from '../../kernel/places';
 import { lengthened } from '../../suspension/lengths';
@@ -10,6 +11,15 @@ export const patchFault = (patch: Patch): string | null =>
   patch.kind === 'moved-point' && featureById(patch.point) === undefined
     ? `point: "${patch.point}" is not a point of any linkage`
     : null;
+
+/** What of a kit's patches cannot be put on any linkage, as one line naming the path and the fault. */
+export function patchesFault(job: Pick<JobDocument, 'kit'>): string | null {
+  for (const [i, patch] of (job.kit?.patches ?? []).entries()) {
+    const fault = patchFault(patch);
+    if (fault) return `kit.patches[${i}].${fault}`;
+  }
+  return null;
+}
 
 const WHERE: Record<Axle, string> = { front: 'front', rear: 'rear' };
 const PART = {

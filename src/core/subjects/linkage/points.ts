@@ -1,11 +1,12 @@
 import { applies, FEATURES, type Feature } from './features';
-import { staleAfter } from '../../document/changes';
+import { staleAfter } from '../common/stale';
 import { AXLES, cornersOf, type Place, type VehicleState } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
-import { BOTH, length, spots, type Point } from '../../record/point';
-import { shockHolds } from '../common/where';
+import { length, spots, type Point } from '../../record/point';
 
 const BEFORE = ['before'] as const;
+/** The width of the frame at an axle: once it is known, points are taken out from its face. */
+export const FRAME_WIDTH = 'lk.frameWidth';
 
 /** The distances that fix a point, as a tape takes them. */
 export const AXES = {
@@ -16,6 +17,7 @@ export const AXES = {
 } as const;
 export type Axis = keyof typeof AXES;
 
+const ASSUMED = 'Left alone, the point stays assumed and clears nothing After.';
 const HOW: Record<Axis, string> = {
   x: 'Plumb the hub centre and the point down to the floor; measure along the vehicle. Plus ahead of the hub line, minus behind it.',
   y: 'Plumb the point down; measure square out from the chalked centreline. Plus on its own side; for a point of the whole axle plus is left.',
@@ -44,6 +46,8 @@ const coordinate = (feature: Feature, axis: Axis): Point => ({
   how: `${feature.find} ${HOW[axis]}`,
   instrument: 'tape-hidden',
   drawing: 'linkage',
+  model: true,
+  unread: `Of the linkage: ${feature.locks}. ${ASSUMED}`,
   gates: BEFORE,
   route: 'linkage',
   signed: axis !== 'z',
@@ -63,6 +67,8 @@ const half = (which: 'frontHalf' | 'rearHalf', name: string, short: string, how:
   how,
   instrument: 'tape-hidden',
   drawing: 'linkage',
+  model: true,
+  unread: `Of the linkage. ${ASSUMED}`,
   gates: BEFORE,
   route: 'linkage',
   range: [300, 1100],
@@ -70,22 +76,36 @@ const half = (which: 'frontHalf' | 'rearHalf', name: string, short: string, how:
   where: (job) => AXLES.filter((axle) => isLeaf(job, axle)).flatMap((axle) => spots(cornersOf(axle), 'floor')),
 });
 
+/** Which distance of which feature of the linkage a point is. */
+export interface OfFeature {
+  feature: string;
+  axis: Axis;
+}
+const coordinates: readonly (readonly [Point, OfFeature])[] = FEATURES.flatMap((feature) =>
+  (['x', 'y', 'f', 'z'] as const).map((axis) => [coordinate(feature, axis), { feature: feature.id, axis }] as const),
+);
+const ofFeature: ReadonlyMap<string, OfFeature> = new Map(coordinates.map(([point, of]) => [point.id, of]));
+/** Which distance of which feature a point is; null where it is none. */
+export const linkagePoint = (id: string): OfFeature | null => ofFeature.get(id) ?? null;
+
 /** Points of the linkage, by the distances a tape can take, and what a gauge adds. Only Before: they fix the reference. */
 export const linkagePoints: readonly Point[] = [
   {
     ...length,
-    id: 'lk.frameWidth',
+    id: FRAME_WIDTH,
     label: 'Frame, outer face to outer face',
     short: 'frame width',
     how: 'Across the frame at this axle. Once it is known, points are asked for out from the frame’s face; answer “cannot reach” to measure from a chalked centreline instead.',
     drawing: 'linkage',
+    model: true,
+    unread: `Of the linkage. ${ASSUMED}`,
     gates: BEFORE,
     route: 'linkage',
     range: [500, 1300],
     staleOn: [],
     where: () => spots(AXLES, 'floor'),
   },
-  ...FEATURES.flatMap((feature) => (['x', 'y', 'f', 'z'] as const).map((axis) => coordinate(feature, axis))),
+  ...coordinates.map(([point]) => point),
   half(
     'frontHalf',
     'Leaf, from the seat clamp to the front eye',
@@ -98,86 +118,4 @@ export const linkagePoints: readonly Point[] = [
     'leaf rear half',
     'Along the main leaf, from the U-bolt nearer the eye to the middle of the rear eye.',
   ),
-];
-
-/** Camber, caster and toe are read against the height and the load. */
-const ALIGNED = [...staleAfter('alignment'), 'load'] as const;
-const FRONT_CORNERS = ['FL', 'FR'] as const;
-const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: 'linkage' } as const;
-const hasShaft = (job: JobDocument, axle: 'front' | 'rear'): boolean =>
-  (axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension).startsWith('beam');
-
-/** What is set and what a gauge can hold beside the geometry. */
-export const gaugePoints: readonly Point[] = [
-  {
-    ...angle,
-    id: 'camber',
-    label: 'Camber',
-    short: 'camber',
-    how: 'From the alignment rack, wheels straight. Plus when the top leans out.',
-    instrument: 'alignment-rack',
-    signed: true,
-    alsoStale: shockHolds,
-    range: [-3, 3],
-    staleOn: ALIGNED,
-    where: () => spots(FRONT_CORNERS, 'floor'),
-  },
-  {
-    ...angle,
-    id: 'toe',
-    label: 'Toe of this wheel',
-    short: 'toe',
-    how: 'From the alignment rack, steering wheel straight. Plus is toe-in.',
-    instrument: 'alignment-rack',
-    signed: true,
-    alsoStale: shockHolds,
-    range: [-1.5, 1.5],
-    staleOn: ALIGNED,
-    where: () => spots(FRONT_CORNERS, 'floor'),
-  },
-  {
-    ...angle,
-    id: 'caster',
-    label: 'Caster',
-    short: 'caster',
-    how: 'From the alignment rack’s steer sweep. Plus when the top of the steering axis leans rearward.',
-    instrument: 'alignment-rack',
-    signed: true,
-    alsoStale: shockHolds,
-    range: [-2, 12],
-    staleOn: ALIGNED,
-    where: () => spots(FRONT_CORNERS, 'floor'),
-  },
-  {
-    ...angle,
-    id: 'pinionAngle',
-    label: 'Pinion angle',
-    short: 'pinion angle',
-    how: 'Gauge on the flat of the pinion yoke, zeroed on the floor. Plus when the end toward the shaft points up.',
-    instrument: 'digital-gauge',
-    signed: true,
-    range: [-15, 25],
-    staleOn: [...staleAfter('driveline'), 'load'],
-    where: (job) =>
-      spots(
-        AXLES.filter((axle) => hasShaft(job, axle)),
-        'floor',
-      ),
-  },
-  {
-    ...length,
-    id: 'shaftLength',
-    label: 'Driveshaft, joint centre to joint centre',
-    short: 'shaft length',
-    how: 'Straight from the middle of one cross to the middle of the other, at ride height.',
-    instrument: 'tape-hidden',
-    drawing: 'linkage',
-    range: [200, 2200],
-    staleOn: [...staleAfter('driveline'), 'load'],
-    where: (job) =>
-      spots(
-        AXLES.filter((axle) => hasShaft(job, axle)),
-        'floor',
-      ),
-  },
 ];

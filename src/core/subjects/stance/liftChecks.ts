@@ -1,3 +1,4 @@
+import * as limits from './limits';
 import { axleOf, CORNERS, type Corner } from '../../kernel/places';
 import type { Spot } from '../../record/figures';
 import type { JobDocument } from '../../document/job';
@@ -24,7 +25,7 @@ export const liftAgainstPlan: CheckDefinition = {
   id: 'lift-against-plan',
   title: 'Lift against plan',
   gate: 'after',
-  limit: 'liftAgainstPlan',
+  limit: limits.liftAgainstPlan,
   required: true,
   places: () => CORNERS,
   needs: (w, place) => ({
@@ -90,7 +91,7 @@ export const liftAgainstClaim: CheckDefinition = {
   id: 'lift-against-claim',
   title: 'Lift against the kit’s claim',
   gate: 'after',
-  limit: 'liftAgainstClaim',
+  limit: limits.liftAgainstClaim,
   places: (w) => (w.job.kit ? CORNERS : []),
   needs: (w, place) => {
     const corner = place as Corner;

@@ -1,5 +1,6 @@
+import { mm } from '../../kernel/phrase';
 import { lipIsAltered } from '../common/altered';
-import { staleAfter } from '../../document/changes';
+import { staleAfter } from '../common/stale';
 import { AXLES, axleOf, CORNERS } from '../../kernel/places';
 import { spots, BOTH, length, type Point } from '../../record/point';
 import { shockHolds } from '../common/where';
@@ -8,6 +9,7 @@ import { shockHolds } from '../common/where';
 export const stancePoints: readonly Point[] = [
   {
     id: 'fuelLevel',
+    lap: 'load',
     label: 'Fuel in the tank',
     short: 'fuel level',
     how: 'Read the gauge with the ignition on: 3/4, 50%. Both height sets should carry the same.',
@@ -24,6 +26,7 @@ export const stancePoints: readonly Point[] = [
   },
   {
     id: 'loadMass',
+    lap: 'load',
     label: 'People, tools and cargo aboard now',
     short: 'load aboard',
     how: 'Everything that is not bolted down and not fuel. 0 when empty. Leave in what lives in the vehicle, and count it.',
@@ -40,6 +43,7 @@ export const stancePoints: readonly Point[] = [
   },
   {
     id: 'tyrePressure',
+    lap: 'load',
     label: 'Tyre pressure',
     short: 'tyre pressure',
     how: 'Cold, cap off, gauge square on the valve. Set it to the shop’s figure before any height is read.',
@@ -68,6 +72,17 @@ export const stancePoints: readonly Point[] = [
   {
     ...length,
     id: 'hubToLip',
+    height: true,
+    doubt: ({ vehicle }, value) => {
+      const hub = value - vehicle.tyreDiameter / 2;
+      return value > 600 && hub >= 300 && hub <= 800
+        ? [
+            'That is one loaded radius high. Was it read from the floor? Hub centre to lip would be about ',
+            mm(hub),
+            '.',
+          ]
+        : null;
+    },
     label: 'Hub centre up to the fender lip',
     short: 'hub to lip',
     how: 'Tape upright, hook at the hub centre, up to the lowest edge of the lip. Wheels straight, bounced and rolled.',
@@ -82,6 +97,15 @@ export const stancePoints: readonly Point[] = [
   {
     ...length,
     id: 'floorToLip',
+    height: true,
+    doubt: ({ vehicle }, value) =>
+      value < 650 && value >= 300
+        ? [
+            'That is one loaded radius low. Was it read from the hub centre? From the floor it would be about ',
+            mm(value + vehicle.tyreDiameter / 2),
+            '.',
+          ]
+        : null,
     label: 'Floor up to the fender lip',
     short: 'floor to lip',
     how: 'Tape upright beside the wheel centre, floor to the lowest edge of the lip. Wheels straight, bounced and rolled.',
@@ -96,6 +120,7 @@ export const stancePoints: readonly Point[] = [
   {
     ...length,
     id: 'loadedRadius',
+    lap: 'heights',
     label: 'Floor up to the hub centre',
     short: 'loaded radius',
     how: 'Tape upright from the floor to the hub centre, on the tyre at pressure and under load.',
@@ -122,17 +147,5 @@ export const stancePoints: readonly Point[] = [
         CORNERS.filter((corner) => lipIsAltered(job, axleOf(corner))),
         'floor',
       ),
-  },
-  {
-    ...length,
-    id: 'lampHeight',
-    label: 'Floor up to the lamp centre',
-    short: 'lamp height',
-    how: 'To the centre mark on the lens of the dipped beam.',
-    drawing: 'lamp',
-    essential: true,
-    range: [500, 1400],
-    staleOn: staleAfter('lamps'),
-    where: () => spots(['vehicle'], 'floor'),
   },
 ];

@@ -1,3 +1,6 @@
+import { pressureCheck } from './pressureCheck';
+import * as limits from './limits';
+import { isInchUnit } from '../../kernel/units/quantities';
 import { AXLES, CORNERS, cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
 import { agreeingPair, type Figure, type Spot } from '../../record/figures';
 import { lipIsAltered } from '../common/altered';
@@ -30,7 +33,7 @@ const leftRightAt = (gate: ReadingGate): CheckDefinition => ({
   id: 'left-right',
   title: 'Left to right',
   gate,
-  limit: 'leftRight',
+  limit: limits.leftRight,
   required: gate === 'after',
   places: () => AXLES,
   needs: (w, place) => {
@@ -76,7 +79,7 @@ const rakeCheck: CheckDefinition = {
   id: 'rake',
   title: 'Rake against plan',
   gate: 'after',
-  limit: 'rakeAgainstPlan',
+  limit: limits.rakeAgainstPlan,
   places: () => ['vehicle'],
   needs: (w) => ({
     required: { ...fourHeights(w.job, 'before'), ...fourRises(w.job) },
@@ -141,7 +144,7 @@ type Read = Extract<Figure, { status: 'read' }>;
  */
 function differenceU(earlier: Read, latest: Read): number {
   const by = (figure: Read) =>
-    figure.readings.map((r) => ({ instrument: r.instrument, inches: ['in'].includes(r.unit) }));
+    figure.readings.map((r) => ({ instrument: r.instrument, inches: isInchUnit('length', r.unit) }));
   const [a, b] = [by(earlier), by(latest)];
   const [pa, pb] = [uncertaintyParts(a, false), uncertaintyParts(b, false)];
   const tools = new Set([...a, ...b].map(({ instrument, inches }) => `${instrument}/${inches}`));
@@ -153,7 +156,7 @@ const settled: CheckDefinition = {
   id: 'settled',
   title: 'Settled: two height sets agree',
   gate: 'after',
-  limit: 'settled',
+  limit: limits.settled,
   places: () => CORNERS as readonly Place[],
   needs: (w, place) => ({
     required: {
@@ -204,4 +207,6 @@ export const stanceChecks: readonly CheckDefinition[] = [
   twistAt('after'),
   twistChange,
   settled,
+  pressureCheck('before'),
+  pressureCheck('after'),
 ];

@@ -7,7 +7,7 @@ import { CORNERS } from '../../kernel/places';
 import type { JobDocument, Reading } from '../../document/job';
 import { noseUpAt } from './rise';
 import { readAgainFirst } from './twist';
-import { INSTRUMENTS } from '../../kernel/uncertainty/instruments';
+import { instrumentOf, instrumentsFor } from '../../kernel/uncertainty/instruments';
 import { INCH_SHOP, METRIC_SHOP } from '../../kernel/units/quantity';
 import { roundedUp } from '../../kernel/units/format';
 import { parseQuantity } from '../../kernel/units/parseQuantity';
@@ -173,7 +173,7 @@ describe('settling', () => {
 });
 
 describe('two instruments at one point', () => {
-  const ids = Object.entries(INSTRUMENTS).flatMap(([id, i]) => (i.quantity === 'length' ? [id] : []));
+  const ids = instrumentsFor('length').map(([id]) => id);
   test('whichever was typed first, the figure is as sure; never as sure as the better alone says', () => {
     const base = lifted();
     const [like] = base.readings.filter((r) => r.point === 'gapInner' && r.gate === 'after');
@@ -193,8 +193,8 @@ describe('two instruments at one point', () => {
         expect(u(some)).toBeCloseTo(u([...some].reverse()), 12);
         // By hand: random parts in quadrature over the count (four at most), the largest graduation on top.
         const random =
-          some.map((id) => INSTRUMENTS[id as 'tape'].standard ** 2).reduce((a, b) => a + b, 0) / some.length;
-        const mark = Math.max(...some.map((id) => INSTRUMENTS[id as 'tape'].graduation.metric));
+          some.map((id) => (instrumentOf(id)?.standard ?? NaN) ** 2).reduce((a, b) => a + b, 0) / some.length;
+        const mark = Math.max(...some.map((id) => instrumentOf(id)?.graduation.metric ?? NaN));
         expect(u(some)).toBeCloseTo(Math.sqrt(random / Math.min(4, some.length) + mark ** 2 / 12), 9);
       }),
     );

@@ -89,6 +89,7 @@ function twistOf(input: WorkInput, gate: ReadingGate, change: boolean) {
 export const twistAt = (gate: ReadingGate): CheckDefinition => ({
   ...twisting,
   id: 'twist',
+  early: true,
   title: 'Twist of the four corners',
   gate,
   needs: (w) => ({

@@ -1,3 +1,4 @@
+import { barRotation as barRotationLimit } from './limits';
 import { type Spot } from '../../record/figures';
 import { AXLES, axleOf, isCorner, type Axle, type Place } from '../../kernel/places';
 import { BAR_STATES } from './points';
@@ -21,7 +22,7 @@ export const swayBarCheck: CheckDefinition = {
   safetyCritical: false,
   calculationMayClear: true,
   required: true,
-  limit: 'barRotation',
+  limit: barRotationLimit,
   quantity: 'angle',
   places: () => AXLES,
   needs: (w, place) => {

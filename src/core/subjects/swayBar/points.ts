@@ -1,8 +1,8 @@
-import { staleAfter } from '../../document/changes';
+import { staleAfter } from '../common/stale';
 import { AXLES, type Place } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { spots, AFTER, length, observation, type Point } from '../../record/point';
-import { hoseSpots, hosePlaces, shockHolds } from '../common/where';
+import { shockHolds } from '../common/where';
 
 /** Whether an axle came with a sway bar, as far as anybody said. */
 const cameWithBar = (job: JobDocument, place: Place): boolean => {
@@ -21,8 +21,8 @@ export const BAR_STATES = [
   { id: 'removed', name: 'Removed', good: false },
 ] as const;
 
-/** Sway bar and link, brake hoses. */
-export const linkPoints: readonly Point[] = [
+/** Sway bar and its links. */
+export const swayBarPoints: readonly Point[] = [
   {
     ...length,
     id: 'barAngle',
@@ -109,31 +109,5 @@ export const linkPoints: readonly Point[] = [
     staleOn: staleAfter('bar', 'link'),
     alsoStale: shockHolds,
     where: () => spots(AXLES, 'floor'),
-  },
-  {
-    ...length,
-    id: 'hoseFree',
-    label: 'Brake hose, free length',
-    short: 'hose free length',
-    how: 'The flexible part alone, without the rigid ends, pulled straight by hand.',
-    instrument: 'tape-hidden',
-    drawing: 'hose',
-    essential: true,
-    range: [120, 900],
-    staleOn: staleAfter('hose'),
-    where: (job) => spots(hosePlaces(job), 'droop'),
-  },
-  {
-    ...length,
-    id: 'hoseSpan',
-    label: 'Brake hose, straight span between its ends',
-    short: 'hose span',
-    how: 'Straight line between where the flexible part starts at each end, wheel hanging free.',
-    instrument: 'tape-hidden',
-    drawing: 'hose',
-    essential: true,
-    range: [60, 900],
-    staleOn: staleAfter('hose span'),
-    where: hoseSpots,
   },
 ];

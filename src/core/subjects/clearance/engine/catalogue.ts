@@ -8,6 +8,14 @@ import type { Carrier } from '../../../suspension/schema';
  */
 export type Meets = 'body' | 'arm' | 'hose';
 
+/** A point along an obstacle's edge; `fixed`: its hour is given by its name and not asked for. */
+export interface Station {
+  id: string;
+  name: string;
+  hour: number;
+  fixed: boolean;
+}
+
 /** One kind of obstacle, as it is named and found on a vehicle. */
 export interface ObstacleKind {
   id: string;
@@ -23,20 +31,21 @@ export interface ObstacleKind {
   on: { wishbone: Carrier | null; beam: Carrier | null };
   axles: readonly Axle[];
   /** Its points, along the edge; the hour on the tyre (12 up, 3 forward on both sides) where each is looked for. */
-  stations: readonly { id: string; name: string; hour: number }[];
+  stations: readonly Station[];
 }
 
 const BOTH: readonly Axle[] = ['front', 'rear'];
 const FRONT: readonly Axle[] = ['front'];
 const BODY = { wishbone: 'body', beam: 'body' } as const;
-const hour = (h: string): { id: string; name: string; hour: number } => ({
+const hour = (h: string): Station => ({
   id: `h${h.replace(':', '')}`,
   name: `${h} o’clock`,
   hour: Number(h.split(':')[0]) + Number(h.split(':')[1] ?? 0) / 60,
+  fixed: true,
 });
 const ends = (a: string, b: string, at: number) => [
-  { id: 'a', name: a, hour: at },
-  { id: 'b', name: b, hour: at },
+  { id: 'a', name: a, hour: at, fixed: false },
+  { id: 'b', name: b, hour: at, fixed: false },
 ];
 
 /** Everything round a wheel that a tyre is known to meet, outermost first. */
@@ -128,8 +137,8 @@ export const OBSTACLES: readonly ObstacleKind[] = [
     on: BODY,
     axles: BOTH,
     stations: [
-      { id: 'a', name: 'ahead of the hub', hour: 2 },
-      { id: 'b', name: 'behind the hub', hour: 10 },
+      { id: 'a', name: 'ahead of the hub', hour: 2, fixed: false },
+      { id: 'b', name: 'behind the hub', hour: 10, fixed: false },
     ],
   },
   {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { LIMIT_FIGURES } from '../../../record/checks/limits';
+import type { LimitFigure } from '../../../record/checks/limit';
+import { tyreToArm, tyreToBody, tyreToHose } from '../limits';
 import { sidesOf } from '../../../suspension/mirror';
 import { firstFaultOf, readGeometry, type ReadFile } from '../../../suspension/readFile';
 import { GeometryFile, SIDES, Tyre, type EndName, type SideName } from '../../../suspension/schema';
@@ -107,11 +108,11 @@ export function fitProblem({ geometry, fit }: FitFile, side: SideName): Problem 
   const tyre = fit.tyre ?? end.tyre;
   if (!tyre) throw new Error('readFitFile lets no file through that lacks the tyre');
   const { limits } = fit;
-  const gap = (own: { clear: number; stop: number } | undefined, key: 'tyreToBody' | 'tyreToArm' | 'tyreToHose') => ({
-    clear: own?.clear ?? LIMIT_FIGURES[key].clear,
-    stop: own?.stop ?? LIMIT_FIGURES[key].stop,
-    source: own ? 'the file' : LIMIT_FIGURES[key].source,
-    rule: LIMIT_FIGURES[key].rule,
+  const gap = (own: { clear: number; stop: number } | undefined, figure: LimitFigure) => ({
+    clear: own?.clear ?? figure.clear,
+    stop: own?.stop ?? figure.stop,
+    source: own ? 'the file' : figure.source,
+    rule: figure.rule,
   });
   const wheel = (of: SideName): WheelLimits => {
     const w = limits[of] ?? limits;
@@ -144,9 +145,9 @@ export function fitProblem({ geometry, fit }: FitFile, side: SideName): Problem 
     steer: { from: -(limits.steer ?? 1), to: limits.steer ?? 1, u: 0 },
     pointsU: new Map(),
     limits: {
-      body: gap(limits.body, 'tyreToBody'),
-      arm: gap(limits.arm, 'tyreToArm'),
-      hose: gap(limits.hose, 'tyreToHose'),
+      body: gap(limits.body, tyreToBody),
+      arm: gap(limits.arm, tyreToArm),
+      hose: gap(limits.hose, tyreToHose),
     },
     axleMoves: AXLE_MOVES[end.type],
     from: own.hub.centre,

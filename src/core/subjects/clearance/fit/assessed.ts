@@ -1,3 +1,4 @@
+import { obstaclePoint } from '../points';
 import type { Workings } from '../../../record/workings';
 import { assess } from '../engine/assess';
 import { COARSE_STEP } from '../engine/sampled';
@@ -57,7 +58,7 @@ export const assessedAt = (w: Workings, corner: Corner, stage: Stage): AssessedC
 
 /** Whether anything round a wheel was taped at that wheel itself: only then are its checks worked. */
 export const isTaped = (w: Workings, corner: Corner): boolean =>
-  w.once(`taped/${corner}`, () => w.job.readings.some((r) => r.place === corner && r.point.startsWith('ob.')));
+  w.once(`taped/${corner}`, () => w.job.readings.some((r) => r.place === corner && obstaclePoint(r.point) !== null));
 
 /** Whether a corner is swept for the checks: from the After gate on, where it was taped. */
 export const isSwept = (w: Workings, corner: Corner): boolean =>

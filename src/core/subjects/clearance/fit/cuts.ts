@@ -1,3 +1,4 @@
+import { obstaclePoint } from '../points';
 import type { Workings } from '../../../record/workings';
 import { OBSTACLES } from '../engine/catalogue';
 import { AXLES, axleOf, cornersOf, type Axle, type Corner } from '../../../kernel/places';
@@ -30,7 +31,11 @@ export function cutsWanted(job: JobDocument, axle: Axle): string[] {
       axles.includes(axle) &&
       (planned.length === 0 || planned.includes(id)) &&
       job.readings.some(
-        (r) => corners.includes(r.place) && r.gate === 'before' && r.value !== null && r.point.startsWith(`ob.${id}.`),
+        (r) =>
+          corners.includes(r.place) &&
+          r.gate === 'before' &&
+          r.value !== null &&
+          obstaclePoint(r.point)?.obstacle === id,
       ),
   ).map(({ id }) => id);
 }

@@ -15,7 +15,7 @@ import { obstaclesAt, obstaclesOf, referenceWheel, withObstacles } from './obsta
 import { assemble, fileOfEnds } from '../../linkage/assemble';
 import { readGeometry } from '../../../suspension/readFile';
 import { problemAt } from './problemAt';
-import { proofsOf } from './proofs';
+import { proofsOf } from '../../flex/proofs';
 import { ASSUMED_TRAVEL, limitsAt } from './travel';
 import { finderSweeps, weighing } from './weigh';
 

@@ -4,7 +4,7 @@ import { gapDifferenceU } from '../engine/gapUncertainty';
 import { steerSteps } from '../engine/poses';
 import type { ClearancePose, ObstacleResult } from '../engine/problem';
 import { axleOf, type Corner } from '../../../kernel/places';
-import { GAP_GROUPS } from '../points';
+import { GAP_GROUPS, type GapGroup } from '../gapGroups';
 import type { JobDocument } from '../../../document/job';
 import { K } from '../../../kernel/uncertainty/propagate';
 import { assessedAt } from './assessed';

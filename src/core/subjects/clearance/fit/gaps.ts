@@ -6,7 +6,7 @@ import { contactOf } from '../engine/contact';
 import { obstacleKind, OBSTACLES } from '../engine/catalogue';
 import { distanceFromGap, hourOf, tapedEdge } from '../engine/taped';
 import { axleOf, cornersOf, otherSide, type Corner, type VehicleState } from '../../../kernel/places';
-import { GAP_GROUPS } from '../points';
+import { GAP_GROUPS, type GapGroup } from '../gapGroups';
 import type { JobDocument, ReadingGate } from '../../../document/job';
 import { column, ROW } from '../../../suspension/figures';
 import { staged, travelAt } from '../../linkage/stages';
@@ -61,7 +61,7 @@ export function leftLock(wheel: Wheel): 1 | -1 | 0 {
 }
 
 interface Measured {
-  group: (typeof GAP_GROUPS)[number];
+  group: GapGroup;
   state: VehicleState;
   value: number;
   u: number;
@@ -137,7 +137,7 @@ export function compareGaps(
     const travels = travelsIn(w, gate, corner, state);
     const steer = state === 'floor-left' ? left : state === 'floor-right' ? -left : 0;
     if (!travels || !wheel.pose(travels[0], travels[1], steer)) return [];
-    const members = obstacles.flatMap((o, i) => ((group.obstacles as readonly string[]).includes(o.id) ? [i] : []));
+    const members = obstacles.flatMap((o, i) => (group.obstacles.includes(o.id) ? [i] : []));
     let best: { i: number; gap: number; steer: number } | null = null;
     const steers = state === 'ramp' ? steerSteps(wheel.steered, turned.from, turned.to) : [steer];
     for (const at of steers) {
@@ -203,9 +203,9 @@ export function calibrated(w: Workings, corner: Corner, known: readonly Clearanc
   const wheel = referenceWheel(w, corner);
   for (const { group, state, value, u } of before) {
     const [id] = group.obstacles;
-    const shape = TYPICAL[id];
-    const kind = obstacleKind(id);
-    if (state !== 'floor' || !shape || !kind || out.some((o) => (group.obstacles as readonly string[]).includes(o.id)))
+    const shape = id === undefined ? undefined : TYPICAL[id];
+    const kind = id === undefined ? undefined : obstacleKind(id);
+    if (id === undefined || state !== 'floor' || !shape || !kind || out.some((o) => group.obstacles.includes(o.id)))
       continue;
     const s = shape.across * tyre.sectionWidth;
     const r = distanceFromGap(tyre, s, value);

@@ -5,7 +5,6 @@ import { awayFrom } from '../engine/withCure';
 import { distanceFromGap, inwardFromGap, tapedEdge, tapedPoint, type Wheel } from '../engine/taped';
 import { type Figure, type Figures } from '../../../record/figures';
 import { axleOf, cornersOf, otherSide, type Corner } from '../../../kernel/places';
-import { fixedHour } from '../points';
 import type { JobDocument } from '../../../document/job';
 import { assemble, type Assembled } from '../../linkage/assemble';
 import { kindOf } from '../../linkage/features';
@@ -14,7 +13,7 @@ import { staged, type Stage } from '../../linkage/stages';
 import { spinAxis } from '../../../suspension/carried';
 import { sidesOf } from '../../../suspension/mirror';
 import type { Carrier, SideName } from '../../../suspension/schema';
-import { ASSUMED_EXTRA } from '../../../kernel/uncertainty/instruments';
+import { quantityOf } from '../../../kernel/units/quantities';
 import { cutsAt } from './cuts';
 import { fittedBefore, type FittedWheel } from './fitted';
 
@@ -103,7 +102,7 @@ function tapedObstacle(
   const taped: { hour: number; distance: number; out: number }[] = [];
   const u: PointU = { radial: 0, axial: 0, around: 0 };
   const needs: string[] = [];
-  const first = `ob.${kind.id}.${kind.stations[0]?.id ?? ''}.${fixedHour(kind.stations[0]?.id ?? '') ? 'd' : 'h'}`;
+  const first = `ob.${kind.id}.${kind.stations[0]?.id ?? ''}.${kind.stations[0]?.fixed ? 'd' : 'h'}`;
   const none: Taped = { obstacle: null, absent: false, needs, first, fault: null };
   let anything = false;
   let assumed = false;
@@ -114,7 +113,7 @@ function tapedObstacle(
     const read = [h, d, o, g].filter((f) => f.status === 'read');
     anything ||= read.length > 0;
     assumed ||= read.some((f) => f.status === 'read' && (f.assumed || f.doubtful));
-    const hour = fixedHour(station.id) ? { value: station.hour, u: CHALKED } : h.status === 'read' ? h : null;
+    const hour = station.fixed ? { value: station.hour, u: CHALKED } : h.status === 'read' ? h : null;
     const missing = [
       ...(hour ? [] : ['clock']),
       ...(d.status === 'read' || (g.status === 'read' && o.status === 'read') ? [] : ['distance']),
@@ -159,7 +158,7 @@ function tapedObstacle(
   if (taped.length < 2)
     return { ...none, needs: anything || needs.length > 0 ? needs : ['clock', 'distance', 'in or out'] };
   // Edges found by the hour go round with the wheel; a bracket between two corners is straight.
-  const points: ClearanceObstacle['points'] = kind.stations.every((s) => fixedHour(s.id))
+  const points: ClearanceObstacle['points'] = kind.stations.every((s) => s.fixed)
     ? tapedEdge(wheel, taped, face)
     : taped.map((t) => [...tapedPoint(wheel, t.hour, t.distance, t.out, face)] as [number, number, number]);
   const give = figures.figure({ gate: 'before', point: `ob.${kind.id}.give`, place: corner, state: 'floor' });
@@ -200,7 +199,7 @@ function acrossObstacle(
   );
   if (!obstacle) return null;
   const points = obstacle.points.map(([x, y, z]): [number, number, number] => [x, -y, z]);
-  const more = ASSUMED_EXTRA.length;
+  const more = quantityOf('length').takenOver;
   return {
     ...obstacle,
     points,
@@ -228,7 +227,7 @@ function keptObstacles(job: JobDocument, corner: Corner): ClearanceObstacle[] {
   return (own.obstacles ?? []).flatMap((o, i) => {
     const source = version.sources[`${axle}/${mirror ? 'left' : side}.obstacles.${i}.points.0.0`];
     if (source?.kind === 'template') return [];
-    const u = Math.hypot(source?.u ?? ASSUMED_U.imported.point, mirror ? ASSUMED_EXTRA.length : 0);
+    const u = Math.hypot(source?.u ?? ASSUMED_U.imported.point, mirror ? quantityOf('length').takenOver : 0);
     const kind = kindOfId(o.id, o.on);
     return [
       {

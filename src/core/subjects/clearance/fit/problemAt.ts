@@ -1,9 +1,9 @@
 import type { Workings } from '../../../record/workings';
-import type { GapLimit, Problem } from '../engine/problem';
+import type { Problem } from '../engine/problem';
 import { AXLE_MOVES } from '../engine/problem';
 import { startsInside } from '../engine/startsInside';
-import { tighter } from '../../../kernel/decisionRule';
-import { LIMIT_FIGURES, type LimitKey } from '../../../record/checks/limits';
+import { limitOn } from '../../../record/checks/limit';
+import { MEETS } from '../gapGroups';
 import { axleOf, cornersOf, otherSide, type Corner } from '../../../kernel/places';
 import type { JobDocument } from '../../../document/job';
 import { lockOf, withoutSteering } from './lock';
@@ -35,16 +35,12 @@ export interface Posed {
 /** What is wanted before anything can be worked, in words. */
 export type PosedAt = { ok: true; posed: Posed } | { ok: false; needs: string[]; obstacles: CornerObstacles };
 
-const LIMIT: Record<keyof Problem['limits'], LimitKey> = { body: 'tyreToBody', arm: 'tyreToArm', hose: 'tyreToHose' };
-
 /** Limits of a job for gaps, by what is met. */
-export function gapLimits(job: JobDocument): Problem['limits'] {
-  const of = (key: LimitKey): GapLimit => {
-    const { clear, stop, source, rule } = job.limits[key] ?? LIMIT_FIGURES[key];
-    return { clear, stop, source, rule: tighter(LIMIT_FIGURES[key].rule, rule) };
-  };
-  return { body: of(LIMIT.body), arm: of(LIMIT.arm), hose: of(LIMIT.hose) };
-}
+export const gapLimits = (job: JobDocument): Problem['limits'] => ({
+  body: limitOn(job, MEETS.body.limit),
+  arm: limitOn(job, MEETS.arm.limit),
+  hose: limitOn(job, MEETS.hose.limit),
+});
 
 /**
  * Puts the question "does this tyre clear this corner?" together from a job.

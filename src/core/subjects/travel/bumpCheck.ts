@@ -1,14 +1,14 @@
-import { gapAtBump } from './engine/bumpTape';
+import { gapAtBump } from '../clearance/engine/bumpTape';
 import type { Spot } from '../../record/figures';
 import { axleOf, CORNERS, isCorner } from '../../kernel/places';
 import { isBeam, type ReadingGate } from '../../document/job';
 import { K, propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import { knowsMotionRatio, travelToStop } from '../linkage/geometryAid';
-import { tighter } from '../../kernel/decisionRule';
 import { guard } from '../../kernel/judge';
-import { LIMIT_FIGURES } from '../../record/checks/limits';
+import { limitOn } from '../../record/checks/limit';
+import { tyreToBody } from '../clearance/limits';
 import { atLeastMm, mm } from '../../kernel/phrase';
-import { reachedFor, reachOf } from './fit/reach';
+import { reachedFor, reachOf } from '../clearance/fit/reach';
 import type { Cap, CheckDefinition, Worked, WorkInput } from '../../record/checks/types';
 
 /** Gap at bump: from the tape at a beam axle; at a coil-over wishbone with the geometry's motion ratio. */
@@ -18,7 +18,7 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
   gate,
   safetyCritical: false,
   calculationMayClear: false,
-  limit: 'tyreToBody',
+  limit: tyreToBody,
   quantity: 'length',
   places: () => CORNERS,
   needs: (_w, place) => {
@@ -115,8 +115,8 @@ function touching(input: WorkInput, gate: ReadingGate, body: Uncertain): Uncerta
 
 /** How much more gap it would take to read Clear, mm: the shop's limit and what its rule asks on top. */
 function shortOf(input: WorkInput, gap: Uncertain): number {
-  const limit = input.job.limits.tyreToBody ?? LIMIT_FIGURES.tyreToBody;
-  return limit.clear + guard(tighter(LIMIT_FIGURES.tyreToBody.rule, limit.rule), gap.u) - gap.value;
+  const limit = limitOn(input.job, tyreToBody);
+  return limit.clear + guard(limit.rule, gap.u) - gap.value;
 }
 
 /** Gap at bump of a coil-over wishbone, its motion ratio from the geometry; null for a beam axle. */

@@ -1,11 +1,11 @@
-import type { Workings } from '../../../record/workings';
-import { saidName } from '../engine/catalogue';
-import { AXLES, cornersOf, PLACE_NAME, type Axle } from '../../../kernel/places';
-import { ROLLS } from '../points';
-import type { JobDocument } from '../../../document/job';
-import { assessedAt, gapsAt, isTaped } from './assessed';
-import { obstaclesOf } from './obstacles';
-import { reachedFor } from './reach';
+import type { Workings } from '../../record/workings';
+import { saidName } from '../clearance/engine/catalogue';
+import { AXLES, cornersOf, PLACE_NAME, type Axle } from '../../kernel/places';
+import { ROLLS } from './points';
+import type { JobDocument } from '../../document/job';
+import { assessedAt, gapsAt, isTaped } from '../clearance/fit/assessed';
+import { obstaclesOf } from '../clearance/fit/obstacles';
+import { reachedFor } from '../clearance/fit/reach';
 
 /** How the promise of one axle stands: proved on the vehicle, proved by calculation only, not proved. In words. */
 export interface AxleProofs {

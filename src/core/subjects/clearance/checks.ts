@@ -1,3 +1,4 @@
+import type { ReadingGate } from '../../document/job';
 import type { Workings } from '../../record/workings';
 import { assessedAt, gapsAt, isLeft, isSwept, posedAt } from './fit/assessed';
 import { byTheBetter, leftOver } from './fit/flexed';
@@ -5,32 +6,20 @@ import { poseReached, reachedFor } from './fit/reach';
 import { saidName, type Meets } from './engine/catalogue';
 import type { Spot } from '../../record/figures';
 import { AXLES, axleOf, CORNERS, isCorner, otherSide, STATE_NAME, type Corner, type Place } from '../../kernel/places';
-import { GAP_GROUPS, isTapedFor, wheelsChanged } from './points';
+import { GAP_GROUPS, MEETS, MEETS_KINDS, type GapGroup } from './gapGroups';
+import { isTapedFor } from './points';
 import type { JobDocument } from '../../document/job';
 import { travelAt } from '../linkage/stages';
 import { show } from '../../kernel/units/format';
 import { METRIC_SHOP } from '../../kernel/units/quantity';
-import { K } from '../../kernel/uncertainty/propagate';
+import { K, propagate } from '../../kernel/uncertainty/propagate';
 import { settleCap } from '../stance/heightNeeds';
-import type { LimitKey } from '../../record/checks/limits';
-import { kg, mm } from '../../kernel/phrase';
+import { mm } from '../../kernel/phrase';
 import { spotsOf } from '../../record/checks/spotsOf';
 import type { CheckDefinition, Needs, Worked, WorkInput } from '../../record/checks/types';
 
 const cornerOf = (place: Place): Corner => (isCorner(place) ? place : 'FL');
 const hour = (h: number): string => show('clock', h, METRIC_SHOP).text;
-
-interface Kind {
-  meets: Meets;
-  title: string;
-  limit: LimitKey;
-  proof: string;
-}
-const SWEPT: readonly Kind[] = [
-  { meets: 'body', title: 'Tyre to body, worst pose promised', limit: 'tyreToBody', proof: 'rubBody' },
-  { meets: 'arm', title: 'Tyre to arm, spring, frame, crossed', limit: 'tyreToArm', proof: 'rubSafety' },
-  { meets: 'hose', title: 'Tyre to hose, brake part, crossed', limit: 'tyreToHose', proof: 'rubSafety' },
-];
 
 const flexedPoint = (meets: Meets): string => GAP_GROUPS.find((g) => g.meets === meets)?.flexed ?? '';
 /** Whether a kind of gap is swept at a corner: taped there, and the vehicle is at After. */
@@ -58,13 +47,13 @@ function cannotSweep(w: Workings, corner: Corner): { why: string; next: string }
 }
 
 /** The least gap over every pose, by calculation where it was taped; else the one gap measured flexed. */
-const swept = (kind: Kind): CheckDefinition => {
-  const { meets, title, limit, proof } = kind;
+const swept = (meets: Meets): CheckDefinition => {
+  const { safety, title, limit, proof } = MEETS[meets];
   return {
     id: `swept-${meets}`,
     title,
     gate: 'after',
-    safetyCritical: meets !== 'body',
+    safetyCritical: safety,
     calculationMayClear: false,
     limit,
     quantity: 'length',
@@ -87,7 +76,7 @@ const swept = (kind: Kind): CheckDefinition => {
         axleOf(cornerOf(place)),
         meets === 'body' ? (place.startsWith('F') ? w.job.job.promiseFront : w.job.job.promiseRear) : 'Crossed',
       ),
-    work: (input) => (isSweptFor(input.w, cornerOf(input.place), meets) ? bySweep(input, kind) : byFlexedGap(input)),
+    work: (input) => (isSweptFor(input.w, cornerOf(input.place), meets) ? bySweep(input, meets) : byFlexedGap(input)),
   };
 };
 
@@ -105,11 +94,11 @@ function byFlexedGap(input: WorkInput): Worked {
   };
 }
 
-function bySweep(input: WorkInput, { meets }: Kind): Worked | null {
+function bySweep(input: WorkInput, meets: Meets): Worked | null {
   const { w } = input;
   const corner = cornerOf(input.place);
   const assessed = assessedAt(w, corner, 'after');
-  const safety = meets !== 'body';
+  const { safety } = MEETS[meets];
   const left = meets === 'body' ? null : leftOver(w, corner, meets);
   const mine = (assessed?.results.filter((r) => r.meets === meets) ?? []).map((r) => ({
     r,
@@ -224,106 +213,44 @@ const predicted: CheckDefinition = {
   },
 };
 
-/** Asked once wheels, tyres or spacers were changed, whether or not a tyre was asked for; or where it was read anyway. */
-const wasRead = (job: JobDocument, point: string): boolean =>
-  job.readings.some((r) => r.point === point && r.gate === 'after');
-
-const calliper: CheckDefinition = {
-  id: 'wheel-to-calliper',
-  title: 'Wheel clear of calliper and weights',
-  gate: 'after',
-  safetyCritical: true,
+/** The least of what was measured straight and at both locks, on the floor. */
+const staticGap = (gate: ReadingGate, { floor: point, meets, check }: GapGroup): CheckDefinition => ({
+  id: check.id,
+  title: check.title,
+  gate,
+  safetyCritical: MEETS[meets].safety,
   calculationMayClear: true,
-  limit: 'wheelToCalliper',
+  limit: MEETS[meets].limit,
   quantity: 'length',
-  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'calliperGap') ? CORNERS : []),
-  needs: (_w, place) => ({ required: { gap: { gate: 'after', point: 'calliperGap', place, state: 'floor' } } }),
+  places: (w) => CORNERS.filter((corner) => spotsOf(w, gate, point, corner).length > 0),
+  needs: (w, place) => ({ required: Object.fromEntries(spotsOf(w, gate, point, place).map((s) => [s.state, s])) }),
+  // A liner or lip that was taken away is recorded as trimmed; arms, frame and hoses are never gone.
+  gone: (w) => {
+    const change = MEETS[meets].safety ? null : w.job.changes.findLast((c) => c.kind === 'trim' || c.kind === 'lip');
+    return change ? [`no longer there: ${change.what}`] : null;
+  },
   work: (input) => {
-    const gap = input.get('gap');
+    const spots = spotsOf(input.w, gate, point, input.place);
+    const gaps = spots.map((s) => input.get(s.state));
+    const least = propagate((values) => Math.min(...values), gaps);
+    const where = spots[gaps.findIndex((gap) => gap.value === least.value)];
+    const at =
+      where?.state === 'floor-left'
+        ? ', at left lock'
+        : where?.state === 'floor-right'
+          ? ', at right lock'
+          : ', straight';
     return {
-      value: gap.value,
-      u: gap.u,
-      formula: 'least room between wheel or weights and calliper, turned by hand',
-      summary: [mm(gap.value), ' least'],
-      next: ['Another wheel, or move the weights; never grind a calliper.'],
+      ...least,
+      formula: 'least of the gaps measured straight and at both locks, on the floor',
+      summary: [mm(least.value), ` least${spots.length > 1 ? at : ''}`],
+      next: ['More room at this point: offset, tyre, trim or stop; then prove it flexed.'],
+      mark: 'static: says nothing about bump',
     };
   },
-};
-
-const threads: CheckDefinition = {
-  id: 'thread-engagement',
-  title: 'Wheel nuts hold a stud diameter',
-  gate: 'after',
-  safetyCritical: true,
-  calculationMayClear: true,
-  limit: null,
-  quantity: 'length',
-  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'threadEngagement') ? AXLES : []),
-  needs: (_w, place) => ({
-    required: {
-      thread: { gate: 'after', point: 'threadEngagement', place, state: 'floor' },
-      stud: { gate: 'after', point: 'studDiameter', place, state: 'floor' },
-    },
-  }),
-  work: (input) => {
-    const [thread, stud] = [input.get('thread'), input.get('stud')];
-    return {
-      value: thread.value,
-      u: Math.hypot(thread.u, stud.u),
-      limit: {
-        clear: stud.value,
-        stop: stud.value,
-        sense: 'least',
-        source: 'at least one stud diameter',
-        rule: 'safety',
-      },
-      formula: 'thread that the nut holds ≥ stud diameter',
-      summary: [mm(thread.value), ' held on a ', mm(stud.value), ' stud'],
-      next: ['Longer studs, a thinner spacer or none: the maker’s figure decides.'],
-    };
-  },
-};
-
-/** Two tyres carry an axle: each must be rated for half of the most that it may carry. Source: engineering, Clearance. */
-const loadRating: CheckDefinition = {
-  id: 'tyre-load-rating',
-  title: 'Tyres rated for the axle load',
-  gate: 'after',
-  safetyCritical: true,
-  calculationMayClear: true,
-  limit: null,
-  quantity: 'mass',
-  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'tyreLoadRating') ? AXLES : []),
-  needs: (_w, place) => ({
-    required: {
-      rating: { gate: 'after', point: 'tyreLoadRating', place, state: 'floor' },
-      load: { gate: 'after', point: 'axleLoad', place, state: 'floor' },
-    },
-  }),
-  work: (input) => {
-    const [rating, load] = [input.get('rating'), input.get('load')];
-    const half = load.value / 2;
-    return {
-      value: rating.value,
-      u: Math.hypot(rating.u, load.u / 2),
-      limit: {
-        clear: half,
-        stop: half,
-        sense: 'least',
-        source: 'the maker’s plate: half of the axle load on each tyre',
-        rule: 'safety',
-      },
-      formula: 'load rating of one tyre ≥ half of the axle load',
-      summary: [kg(rating.value), ' a tyre, ', kg(half), ' on each of two'],
-      next: ['A tyre of a higher load rating, or less load: the maker’s plate decides, not the customer.'],
-    };
-  },
-};
-
+});
 export const clearanceChecks: readonly CheckDefinition[] = [
-  ...SWEPT.map(swept),
+  ...(['before', 'after'] as const).flatMap((gate) => GAP_GROUPS.map((group) => staticGap(gate, group))),
+  ...MEETS_KINDS.map(swept),
   predicted,
-  calliper,
-  threads,
-  loadRating,
 ];

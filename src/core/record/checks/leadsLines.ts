@@ -1,51 +1,19 @@
-import type { ChangeKind } from '../../document/changes';
-import { staleAfter } from '../../document/changes';
-import type { JobDocument, StationLine, StationLineName } from '../../document/job';
-import { bareVerdict } from '../../record/checks/bareVerdict';
-import type { Verdict } from '../../record/checks/types';
-
-/** What a lead answers for until its station exists: each is asked at After and is in the way of release unsaid. */
-export const STATION_LINES: readonly {
-  line: StationLineName;
-  title: string;
-  /** What has to be attached where it was checked. */
-  wants: string;
-  staleOn: readonly ChangeKind[];
-}[] = [
-  {
-    line: 'alignment',
-    title: 'Alignment',
-    wants: 'camber, caster and toe of each wheel and the thrust, with the height they were set at',
-    staleOn: staleAfter('alignment'),
-  },
-  {
-    line: 'driveline',
-    title: 'Driveline angles',
-    wants: 'the angle at each joint of each shaft, and slip and room at droop',
-    staleOn: staleAfter('driveline', 'tyre size'),
-  },
-  {
-    line: 'axle-place',
-    title: 'Axle place',
-    wants: 'each axle’s shift to a side and its place in the opening',
-    staleOn: staleAfter('axle place'),
-  },
-];
-
-export const stationLineTitle = (line: StationLineName): string =>
-  STATION_LINES.find((l) => l.line === line)?.title ?? line;
+import type { JobDocument, StationLine } from '../../document/job';
+import type { LeadsLine } from '../subject';
+import type { Workings } from '../workings';
+import { bareVerdict } from './bareVerdict';
+import type { Verdict } from './types';
 
 /** What a lead last said of a line, and the change since then that takes it back. */
 export function lineSaid(
   job: JobDocument,
-  line: StationLineName,
+  { line, staleOn }: LeadsLine,
 ): { said: StationLine; stale: JobDocument['changes'][number] | null } | null {
   const said = [...job.stationLines]
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
     .findLast((each) => each.line === line);
-  const kinds = STATION_LINES.find((l) => l.line === line)?.staleOn ?? [];
   if (!said) return null;
-  const since = job.changes.filter((c) => kinds.includes(c.kind) && Date.parse(c.at) >= Date.parse(said.at));
+  const since = job.changes.filter((c) => staleOn.includes(c.kind) && Date.parse(c.at) >= Date.parse(said.at));
   return { said, stale: since.at(-1) ?? null };
 }
 
@@ -53,9 +21,10 @@ export function lineSaid(
  * The lines as verdicts at After. Nothing here works a figure, so none reads Clear: checked with its figures in a note,
  * or not done here, it reads Watch and prints so; unsaid, it is Not measured and in the way of release.
  */
-export const stationLines = (job: JobDocument): Verdict[] =>
-  STATION_LINES.map(({ line, title, wants, staleOn }): Verdict => {
-    const found = lineSaid(job, line);
+export const leadsLineVerdicts = ({ job, book }: Workings): Verdict[] =>
+  book.leadsLines.map((own): Verdict => {
+    const { line, title, wants, staleOn } = own;
+    const found = lineSaid(job, own);
     const base = bareVerdict({
       check: `line-${line}`,
       title,

@@ -1,0 +1,28 @@
+import type { Place } from '../../kernel/places';
+import type { Workings } from '../workings';
+import type { CheckDefinition } from './types';
+
+/** A check that an observation decides by itself. */
+export const seen = (
+  id: string,
+  title: string,
+  point: string,
+  safetyCritical: boolean,
+  at: {
+    gate?: 'before' | 'after';
+    places?: readonly Place[] | ((w: Workings) => readonly Place[]);
+    state?: 'floor' | 'ramp';
+  } = {},
+): CheckDefinition => ({
+  id,
+  title,
+  gate: at.gate ?? 'after',
+  safetyCritical,
+  calculationMayClear: false,
+  limit: null,
+  quantity: null,
+  places: (w) => (typeof at.places === 'function' ? at.places(w) : (at.places ?? ['vehicle'])),
+  needs: (_w, place) => ({
+    required: { seen: { gate: at.gate ?? 'after', point, place, state: at.state ?? 'floor' } },
+  }),
+});

@@ -1,0 +1,85 @@
+import type { z } from 'zod';
+import type { ChangeKind } from '../document/changes';
+import type { GateName, JobDocument } from '../document/job';
+import type { Instrument } from '../kernel/uncertainty/instruments';
+import type { Phrase } from '../kernel/phrase';
+import type { Quantity, QuantityDefinition } from '../kernel/units/quantity';
+import type { CheckDefinition, Verdict } from './checks/types';
+import type { LimitFigure } from './checks/limit';
+import type { Point } from './point';
+import type { OwnRoute } from './route';
+import type { StationId } from './station';
+import type { Workings } from './workings';
+
+/** One box of a form that a plan part or an entry is filled in by. `name` is its key in what is kept. */
+export type Field = { name: string; label: string; hint?: string } & (
+  | { kind: 'quantity'; quantity: Quantity }
+  | { kind: 'words'; most: number }
+  | { kind: 'choice'; choices: readonly { id: string; name: string }[] }
+);
+
+/** Something that a plan says besides the lift, of one subject; kept under its id in `plan.parts`. */
+export interface PlanPart<T = unknown> {
+  id: string;
+  name: string;
+  /** What may be kept of it; figures in base units. */
+  schema: z.ZodType<T>;
+  fields: readonly Field[];
+  /** What it says, in words with figures. */
+  says(part: T): Phrase;
+}
+
+/** A kind of thing that is filed on a job besides readings, changes and notes; kept in `entries` under its kind. */
+export interface EntryKind<T = unknown> {
+  kind: string;
+  name: string;
+  schema: z.ZodType<T>;
+  fields: readonly Field[];
+  /** The gates at which it may be filed. */
+  gates: readonly GateName[];
+  /** Only a lead files it. */
+  lead?: boolean;
+  /** What it says, in words with figures: for the story, the sheet and whoever looks for it. */
+  says(body: T): Phrase;
+}
+
+/** What a lead answers for until its station can judge it: asked at After, and in the way of release unsaid. */
+export interface LeadsLine {
+  line: string;
+  title: string;
+  /** What has to be attached where it was checked. */
+  wants: string;
+  staleOn: readonly ChangeKind[];
+}
+
+/**
+ * One station or a part of one. Everything that High Gate knows of it is data here; what depends on a thing's nature is
+ * a property of its definition. A subject is added by its folder and one line in `assembly/subjects.ts`.
+ */
+export interface Subject {
+  id: string;
+  station: StationId;
+  /** What is measured or looked at, in the order of a walk within one place. */
+  points?: readonly Point[];
+  checks?: readonly CheckDefinition[];
+  limits?: readonly LimitFigure[];
+  planParts?: readonly PlanPart[];
+  entries?: readonly EntryKind[];
+  /** A route through points that are no part of the walk round the vehicle. */
+  routes?: readonly OwnRoute[];
+  leadsLine?: LeadsLine;
+  /** Lines of the sheet's head, besides readings and verdicts. */
+  sheetFacts?(w: Workings, verdicts: readonly Verdict[]): readonly { name: string; text: string }[];
+  quantities?: Readonly<Record<string, QuantityDefinition>>;
+  instruments?: Readonly<Record<string, Instrument>>;
+  /** Names of its parts, by the id that a change or an entry gives. */
+  parts?: Readonly<Record<string, string>>;
+  /** What of a file cannot be true, as one line naming the path and the fault. */
+  fault?(job: JobDocument): string | null;
+  /** A room of its own that is drawn from the subject's data; rooms with drawings are in ui/rooms. */
+  room?: { id: string; title: string; says: string };
+}
+
+/** A plan part or an entry with its schema's own type, kept in a list with others. */
+export const planPart = <T>(part: PlanPart<T>): PlanPart => part as unknown as PlanPart;
+export const entryKind = <T>(kind: EntryKind<T>): EntryKind => kind as unknown as EntryKind;

@@ -1,0 +1,109 @@
+import { ChangeKind } from '../../document/changes';
+
+/**
+ * What a reading or a hand check depends on, by what it tells: one row of what a change makes stale names these, and
+ * each point says which one it is.
+ */
+export type Tells =
+  | 'hub height'
+  | 'floor height'
+  | 'body mark'
+  | 'gap'
+  | 'gap at lock'
+  | 'bump'
+  | 'droop'
+  | 'bar'
+  | 'link'
+  | 'hose'
+  | 'hose span'
+  | 'hose proof'
+  | 'tyre size'
+  | 'wheel fit'
+  | 'wheel fastening'
+  | 'lamps'
+  | 'steering'
+  | 'alignment'
+  | 'driveline'
+  | 'axle place'
+  | 'rub test'
+  | 'rub test, bar'
+  | 'pedal and leaks'
+  | 'pressure'
+  | 'load'
+  | 'load rating'
+  | 'blocks'
+  | 'shock'
+  | 'cut'
+  | 'torque';
+
+const GAPS: readonly Tells[] = ['gap', 'gap at lock'];
+const RUBS: readonly Tells[] = ['rub test', 'rub test, bar'];
+const HEIGHTS: readonly Tells[] = ['hub height', 'floor height', 'body mark'];
+/** What hanging the wheels and undoing fasteners costs, whatever it was done for. */
+const OPENED: readonly Tells[] = ['wheel fastening', 'torque'];
+
+/**
+ * What each change makes stale. Source: docs/method.md "What a change makes stale"; wheels come off for all of it but
+ * pressure, load, lamps, alignment and a body lift.
+ */
+export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
+  spring: [
+    ...HEIGHTS,
+    ...GAPS,
+    'bump',
+    'droop',
+    'bar',
+    'hose span',
+    'hose proof',
+    'driveline',
+    'axle place',
+    'alignment',
+    'steering',
+    'lamps',
+    'blocks',
+    ...RUBS,
+    ...OPENED,
+  ],
+  'shock-or-strap': ['bump', 'droop', 'shock', 'hose span', 'hose proof', 'pedal and leaks', ...RUBS, ...OPENED],
+  'track-bar-or-arm': [
+    ...HEIGHTS,
+    'axle place',
+    'driveline',
+    'alignment',
+    'steering',
+    ...GAPS,
+    'bump',
+    'droop',
+    'bar',
+    'hose span',
+    'hose proof',
+    ...RUBS,
+    ...OPENED,
+  ],
+  'tyre-or-wheel': [
+    'tyre size',
+    'wheel fit',
+    'load rating',
+    ...GAPS,
+    ...RUBS,
+    'lamps',
+    'floor height',
+    'pressure',
+    'steering',
+    'hose proof',
+    'wheel fastening',
+  ],
+  alignment: ['alignment', 'steering', 'gap at lock', ...RUBS, 'torque'],
+  'body-lift': [...HEIGHTS, ...GAPS, 'hose span', 'hose proof', 'steering', 'lamps', ...RUBS, 'torque'],
+  trim: [...GAPS, 'cut', ...RUBS, 'wheel fastening'],
+  lip: ['hub height', 'floor height', ...GAPS, 'cut', ...RUBS],
+  'brake-hose': ['hose', 'hose span', 'hose proof', 'pedal and leaks', 'rub test', 'wheel fastening', 'torque'],
+  'sway-link': ['bar', 'link', 'rub test, bar', 'rub test', 'wheel fastening', 'torque'],
+  load: [...HEIGHTS, 'load', 'load rating', ...GAPS, 'bump', 'bar', 'lamps', ...RUBS],
+  'tyre-pressure': [...HEIGHTS, 'pressure', ...GAPS, 'lamps'],
+  lamp: ['lamps'],
+};
+
+/** The changes after which what tells that has to be read again. */
+export const staleAfter = (...tells: readonly Tells[]): readonly ChangeKind[] =>
+  ChangeKind.options.filter((kind) => MAKES_STALE[kind].some((t) => tells.includes(t)));

@@ -1,0 +1,12 @@
+import type { Subject } from '../../record/subject';
+import { flexChecks } from './checks';
+import { flexPoints } from './points';
+import { proofLines } from './proofs';
+
+export const flex: Subject = {
+  id: 'flex',
+  station: 'hands',
+  points: flexPoints,
+  checks: flexChecks,
+  sheetFacts: proofLines,
+};

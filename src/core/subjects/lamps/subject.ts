@@ -1,0 +1,10 @@
+import type { Subject } from '../../record/subject';
+import { lampChecks } from './checks';
+import { lampPoints } from './points';
+
+export const lamps: Subject = {
+  id: 'lamps',
+  station: 'alignment',
+  points: lampPoints,
+  checks: lampChecks,
+};

@@ -1,0 +1,42 @@
+import { staleAfter } from '../common/stale';
+import { length, observation, spots, type Point } from '../../record/point';
+import { hosePlaces, hoseSpots } from '../common/where';
+
+/** Brake hoses. */
+export const linePoints: readonly Point[] = [
+  {
+    ...length,
+    id: 'hoseFree',
+    label: 'Brake hose, free length',
+    short: 'hose free length',
+    how: 'The flexible part alone, without the rigid ends, pulled straight by hand.',
+    instrument: 'tape-hidden',
+    drawing: 'hose',
+    essential: true,
+    range: [120, 900],
+    staleOn: staleAfter('hose'),
+    where: (job) => spots(hosePlaces(job), 'droop'),
+  },
+  {
+    ...length,
+    id: 'hoseSpan',
+    label: 'Brake hose, straight span between its ends',
+    short: 'hose span',
+    how: 'Straight line between where the flexible part starts at each end, wheel hanging free.',
+    instrument: 'tape-hidden',
+    drawing: 'hose',
+    essential: true,
+    range: [60, 900],
+    staleOn: staleAfter('hose span'),
+    where: hoseSpots,
+  },
+  {
+    ...observation,
+    id: 'hoseProof',
+    label: 'Hose by hand: no kink, twist, pull or rub',
+    short: 'hose by hand',
+    how: 'Hanging at full droop, turned to both locks where it steers: hand along the whole hose. Off frame, spring, exhaust, tyre.',
+    staleOn: staleAfter('hose proof'),
+    where: (job) => spots(hosePlaces(job), 'droop'),
+  },
+];

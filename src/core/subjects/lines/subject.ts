@@ -1,0 +1,12 @@
+import type { Subject } from '../../record/subject';
+import { hoseSlackCheck } from './hoseCheck';
+import { hoseSlack } from './limits';
+import { linePoints } from './points';
+
+export const lines: Subject = {
+  id: 'lines',
+  station: 'lines',
+  points: linePoints,
+  checks: [hoseSlackCheck('before'), hoseSlackCheck('after')],
+  limits: [hoseSlack],
+};
