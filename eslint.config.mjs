@@ -1,5 +1,6 @@
 import next from '@next/eslint-plugin-next';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import { readFileSync } from 'node:fs';
 import importX from 'eslint-plugin-import-x';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
@@ -23,6 +24,32 @@ const zones = Object.entries(layers).flatMap(([layer, may]) =>
     })),
 );
 
+/** Core's own floors, lowest first: each may import those before it. */
+const floors = ['kernel', 'suspension', 'document', 'record', 'subjects', 'assembly'];
+const floorZones = floors.flatMap((floor, i) =>
+  floors.slice(i + 1).map((above) => ({
+    target: `./src/core/${floor}/**/!(*.test).ts`,
+    from: `./src/core/${above}`,
+    message: `core/${floor} may import ${i ? floors.slice(0, i).join(', ') : 'nothing of core'} only (floors run downward).`,
+  })),
+);
+/** The written order of subjects: a subject may import those before it. */
+const order = JSON.parse(readFileSync(new URL('./src/core/subjects/order.json', import.meta.url), 'utf8'));
+const subjectZones = order.flatMap((subject, i) =>
+  order.slice(i + 1).map((later) => ({
+    target: `./src/core/subjects/${subject}/**/!(*.test).ts`,
+    from: `./src/core/subjects/${later}`,
+    message: `subject ${subject} stands before ${later} in subjects/order.json and may not import it.`,
+  })),
+);
+/** A page that lists jobs loads the document and never the solver: of the suspension only its schema. */
+const sliceZone = {
+  target: './src/core/document/!(*.test).ts',
+  from: './src/core/suspension',
+  except: ['./schema.ts'],
+  message: 'the document imports the kernel, Zod and the geometry file’s schema alone.',
+};
+
 export default tseslint.config(
   { ignores: ['node_modules/', '.next/', '.data/', 'next-env.d.ts', 'src/db/migrations/'] },
   ...tseslint.configs.recommended,
@@ -35,7 +62,7 @@ export default tseslint.config(
       ...next.configs['core-web-vitals'].rules,
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
-      'import-x/no-restricted-paths': ['error', { zones }],
+      'import-x/no-restricted-paths': ['error', { zones: [...zones, ...floorZones, ...subjectZones, sliceZone] }],
       'import-x/no-cycle': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',

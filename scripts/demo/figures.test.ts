@@ -8,7 +8,7 @@ import { gateStates, nextGate } from '@/core/assembly/gates/gates';
 import { releaseBlockers } from '@/core/assembly/gates/release';
 import { Standing, standingOf } from '@/core/assembly/gates/standing';
 import { ChangeKind } from '@/core/document/changes';
-import { Figures, standingReadings, staleBecause, type Figure, type Spot } from '@/core/record/figures';
+import { standingReadings, staleBecause, type Figure, type Spot } from '@/core/record/figures';
 import { otherSide } from '@/core/kernel/places';
 import { isEssential } from '@/core/record/pointRules';
 import { hosePlaces } from '@/core/subjects/common/where';

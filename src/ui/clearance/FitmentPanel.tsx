@@ -11,7 +11,6 @@ import {
 import { fittedBefore } from '@/core/subjects/clearance/fit/fitted';
 import { assemble } from '@/core/subjects/linkage/assemble';
 import { referenceWheel } from '@/core/subjects/clearance/fit/obstacles';
-import { Figures } from '@/core/record/figures';
 import { axleOf, type Corner } from '@/core/kernel/places';
 import type { Workings } from '@/core/record/workings';
 import { poke, scrubRadius, turnsPerMile, tyreChange } from '@/core/subjects/tyre/change';

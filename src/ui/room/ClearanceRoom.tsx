@@ -37,7 +37,7 @@ const WHICH_NAME: Record<Which, string> = {
 const STAGE_NAME: Record<Stage, string> = { before: 'Before', plan: 'Plan', after: 'After' };
 /** Does the tyre fit? One wheel with what stands round it, over every pose of a grade. */
 export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: string } }) {
-  const { job, id, bay, open } = view;
+  const { job, workings, id, bay, open } = view;
   const gate = GATES.indexOf(job.job.gate);
   const [corner, setCorner] = useState<Corner>(CORNERS.find((c) => c === asked.at) ?? 'FL');
   const [stage, setStage] = useState<Stage>(gate >= 4 ? 'after' : 'plan');
@@ -54,7 +54,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
     const { asked: wanted, suggested } = job.fitments;
     const out: { which: Which; fitment: Fitment | null }[] = [
       // At Plan a null would stand for what is asked for: the one that came is tried by its own figures.
-      { which: 'fitted', fitment: stage === 'plan' && wanted ? plainFitment(view.workings, corner) : null },
+      { which: 'fitted', fitment: stage === 'plan' && wanted ? plainFitment(workings, corner) : null },
     ];
     if (stage !== 'after') {
       if (wanted) out.push({ which: 'asked', fitment: wanted });
@@ -62,7 +62,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
       if (trial) out.push({ which: 'tried', fitment: trial });
     }
     return out;
-  }, [job, corner, stage, trial]);
+  }, [job, workings, corner, stage, trial]);
   const chosen = fitments.find((f) => f.which === which) ?? fitments[0];
   const shown = chosen?.which ?? 'fitted';
   const wanted = useMemo<Wanted[]>(() => {
@@ -75,9 +75,9 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
   const [worst] = results;
 
   const posed = useMemo(() => {
-    const found = problemAt(view.workings, corner, stage, chosen?.fitment ?? null);
+    const found = problemAt(workings, corner, stage, chosen?.fitment ?? null);
     return found;
-  }, [job, corner, stage, chosen]);
+  }, [workings, corner, stage, chosen]);
   // Without anything to sweep the arithmetic is what there is.
   const tab = tabbed ?? (posed.ok ? 'worst' : 'tyre');
   const missing = posed.ok ? posed.posed.obstacles.missing.length : 0;
@@ -90,14 +90,14 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
       ? { own: posed.posed.limits.rest, across: posed.posed.problem.across.rest, steer: 0 }
       : { own: 0, across: 0, steer: 0 };
   const gaps = useMemo(
-    () => (['before', 'after'] as const).flatMap((g) => gapsAt(view.workings, corner, g)),
-    [job, corner],
+    () => (['before', 'after'] as const).flatMap((g) => gapsAt(workings, corner, g)),
+    [workings, corner],
   );
   const findings = gaps.filter((g) => g.finding).length;
   const editable = open && bay && ['before', 'plan'].includes(job.job.gate);
   const readable = open && bay && gate >= 1 && gate < 3;
   const tryCure = (cure: Cure, r: ObstacleResult) => {
-    const base = chosen?.fitment ?? plainFitment(view.workings, corner);
+    const base = chosen?.fitment ?? plainFitment(workings, corner);
     const next = cured(base, cure, r.id, axle);
     setTrial({ ...next, name: fitmentName(next, view.member.units) });
     if (stage === 'after') setStage('plan');
@@ -148,7 +148,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
               text={
                 f.fitment
                   ? fitmentName(f.fitment, view.member.units)
-                  : fittedText(view.workings, corner, stage, view.member.units)
+                  : fittedText(workings, corner, stage, view.member.units)
               }
               weighed={weighed[f.which]}
               missing={missing}

@@ -39,7 +39,7 @@ const TABS = [
 
 /** The linkage of one end, drawn from its points and moved by hand, with what follows from it. */
 export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: string } }) {
-  const { job, id, bay, open } = view;
+  const { job, workings, id, bay, open } = view;
   const gate = GATES.indexOf(job.job.gate);
   const [axle, setAxle] = useState<Axle>(asked.end === 'rear' ? 'rear' : 'front');
   const [stage, setStage] = useState<Stage>(gate >= 4 ? 'after' : gate >= 2 ? 'plan' : 'before');
@@ -47,8 +47,8 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   const [selected, setSelected] = useState<string | null>(null);
   const [tab, setTab] = useState<string>('figures');
 
-  const end = useMemo(() => staged(view.workings, axle, stage), [job, axle, stage]);
-  const before = useMemo(() => staged(view.workings, axle, 'before'), [job, axle]);
+  const end = useMemo(() => staged(workings, axle, stage), [workings, axle, stage]);
+  const before = useMemo(() => staged(workings, axle, 'before'), [workings, axle]);
   const linkage = useMemo(() => (end.fault ? null : linkageOf(end.end)), [end]);
   const chalk = useMemo(() => {
     if (before.fault) return null;
@@ -61,10 +61,10 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   const stops = useMemo<Stop[]>(
     () =>
       (['before', 'plan', 'after'] as const).flatMap((s) => {
-        const [l, r] = cornersOf(axle).map((corner) => travelAt(view.workings, s, corner));
+        const [l, r] = cornersOf(axle).map((corner) => travelAt(workings, s, corner));
         return l && r ? [{ name: STOP_NAME[s], left: Math.round(l.value), right: Math.round(r.value) }] : [];
       }),
-    [job, axle],
+    [workings, axle],
   );
   const key = `${axle}/${stage}`;
   const stance = stops.find((s) => s.name === STOP_NAME[stage]) ?? { left: 0, right: 0 };
@@ -83,8 +83,8 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   const joints = useMemo(() => jointsOf(end), [end]);
   const doubts = useMemo(() => implausibleIn(job, before), [job, before]);
   const gauges = useMemo(
-    () => (['before', ...(gate >= 4 ? (['after'] as const) : [])] as const).map((g) => calibrate(view.workings, g)),
-    [job, gate],
+    () => (['before', ...(gate >= 4 ? (['after'] as const) : [])] as const).map((g) => calibrate(workings, g)),
+    [workings, gate],
   );
   const lengths = useMemo(() => (stage === 'before' ? [] : corrections(end, before)), [end, before, stage]);
   const share = measuredShare(job, before);

@@ -2,7 +2,6 @@
 
 import { useEffect } from 'react';
 import { unlockedBy } from '@/core/assembly/unlocks';
-import { Figures } from '@/core/record/figures';
 import { otherSide, STATE_NAME } from '@/core/kernel/places';
 import { mayLack } from '@/core/record/pointRules';
 import type { ReadingGate } from '@/core/document/job';

@@ -5,7 +5,6 @@ import { RANK } from '../../kernel/judge';
 import type { Phrase } from '../../kernel/phrase';
 import type { Verdict } from '../../record/checks/types';
 import { PLACE_NAME } from '../../kernel/places';
-import type { JobDocument } from '../../document/job';
 import { buildRoute, minutesLeft } from '../route/route';
 import { releaseBlockers } from './release';
 

@@ -3,7 +3,6 @@ import { mm, type Phrase } from '../../kernel/phrase';
 import { type Spot } from '../../record/figures';
 import { axleOf, isCorner, otherSide, PLACE_NAME } from '../../kernel/places';
 import { pointById } from '../book';
-import type { JobDocument } from '../../document/job';
 
 /**
  * What a reading can be expected to be there, in words with figures: what was read here last, what the plan makes of

@@ -5,7 +5,7 @@ import { BOOK } from '../book';
 import { isEssential } from '../../record/pointRules';
 import { LAPS, type Lap, type Point } from '../../record/point';
 import { stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
-import type { JobDocument, ReadingGate } from '../../document/job';
+import type { ReadingGate } from '../../document/job';
 
 /**
  * Which readings a route asks for: all, what safety and the promise need, or those of a subject's own route (points of

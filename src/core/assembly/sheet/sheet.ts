@@ -9,7 +9,6 @@ import { PLACE_NAME } from '../../kernel/places';
 import { comesFrom } from '../../record/provenance';
 import { BOOK } from '../book';
 import { pointById } from '../book';
-import { Figures } from '../../record/figures';
 import { spotName } from '../book';
 import { type JobDocument } from '../../document/job';
 import { SUSPENSION_NAME } from '../../document/suspensionKind';

@@ -4,7 +4,7 @@ import { startJob } from '../../../../scripts/demo/builder';
 import { TARN } from '../../../../scripts/demo/vehicles';
 import { reading } from '../../../../tests/support/entries';
 import { workJob } from '../../assembly/workJob';
-import { Figures, standingReadings } from '../figures';
+import { standingReadings } from '../figures';
 import type { JobDocument } from '../../document/job';
 import { METRIC_SHOP } from '../../kernel/units/quantity';
 import { BOOK } from '../../assembly/book';

@@ -1,7 +1,6 @@
 import type { Workings } from '../../record/workings';
-import { Figures } from '../../record/figures';
 import { AXLES, cornersOf, PLACE_NAME, type Axle, type Place } from '../../kernel/places';
-import type { JobDocument, ReadingGate } from '../../document/job';
+import type { ReadingGate } from '../../document/job';
 import { DEG, type Vec3 } from '../../kernel/geometry/point';
 import { coordinatesOf, withCoordinate } from '../../suspension/coordinates';
 import { bearsOn } from '../../suspension/sensitivity';

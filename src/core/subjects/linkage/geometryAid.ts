@@ -1,6 +1,5 @@
 import type { Workings } from '../../record/workings';
 import { axleOf, cornersOf, isCorner, type Axle, type Place } from '../../kernel/places';
-import type { JobDocument } from '../../document/job';
 import { pointSource, uncertaintiesOf, type Assembled } from './assemble';
 import { kindOf, pathIn } from './features';
 import { staged, stateOf, type StagedEnd } from './stages';

@@ -1,5 +1,4 @@
 import { applies, FEATURES, type Feature } from './features';
-import { staleAfter } from '../common/stale';
 import { AXLES, cornersOf, type Place, type VehicleState } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { length, spots, type Point } from '../../record/point';

@@ -1,6 +1,5 @@
 import type { Workings } from '../../record/workings';
 import { AXLES, cornersOf, type Axle, type Corner } from '../../kernel/places';
-import type { JobDocument } from '../../document/job';
 import { effectivePlan } from '../stance/effectivePlan';
 import { bodyRiseAt, riseAt } from '../stance/rise';
 import { noseUpChange, splitRise } from '../stance/heights';

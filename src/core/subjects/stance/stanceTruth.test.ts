@@ -2,7 +2,7 @@ import { inHand, verdictsOf } from '../../../../tests/support/inHand';
 import fc from 'fast-check';
 import { bothSets, found, lifted, verdictOf, withChange } from '../../../../tests/support/lifted';
 import { TARN } from '../../../../scripts/demo/vehicles';
-import { agreeingPair, Figures } from '../../record/figures';
+import { agreeingPair } from '../../record/figures';
 import { CORNERS } from '../../kernel/places';
 import type { JobDocument, Reading } from '../../document/job';
 import { noseUpAt } from './rise';

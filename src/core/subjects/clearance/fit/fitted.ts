@@ -1,7 +1,7 @@
 import type { Workings } from '../../../record/workings';
 import { type Figure, type Figures } from '../../../record/figures';
 import { cornersOf, type Axle } from '../../../kernel/places';
-import type { JobDocument, ReadingGate } from '../../../document/job';
+import type { ReadingGate } from '../../../document/job';
 import { assemble } from '../../linkage/assemble';
 import type { Stage } from '../../linkage/stages';
 import { type Fitment } from '../../../document/fitment';

@@ -7,7 +7,7 @@ import { obstacleKind, OBSTACLES } from '../engine/catalogue';
 import { distanceFromGap, hourOf, tapedEdge } from '../engine/taped';
 import { axleOf, cornersOf, otherSide, type Corner, type VehicleState } from '../../../kernel/places';
 import { GAP_GROUPS, type GapGroup } from '../gapGroups';
-import type { JobDocument, ReadingGate } from '../../../document/job';
+import type { ReadingGate } from '../../../document/job';
 import { column, ROW } from '../../../suspension/figures';
 import { staged, travelAt } from '../../linkage/stages';
 import { hubToLipAt } from '../../stance/rise';

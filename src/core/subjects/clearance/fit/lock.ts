@@ -1,6 +1,5 @@
 import type { Workings } from '../../../record/workings';
 import { axleOf, cornersOf, type Corner } from '../../../kernel/places';
-import type { JobDocument } from '../../../document/job';
 import type { Stage, StagedEnd } from '../../linkage/stages';
 import { findRoot } from '../../../kernel/numeric/findRoot';
 import { column, ROW } from '../../../suspension/figures';

@@ -3,7 +3,7 @@ import type { ClearancePose } from '../engine/problem';
 import type { GradeName } from '../engine/poses';
 import { type Figure } from '../../../record/figures';
 import { axleOf, cornersOf, otherSide, type Axle, type Corner, type Place } from '../../../kernel/places';
-import { isBeam, type JobDocument } from '../../../document/job';
+import { isBeam } from '../../../document/job';
 import { kindOf } from '../../linkage/features';
 import { hubToLipAt } from '../../stance/rise';
 import { K, type Uncertain } from '../../../kernel/uncertainty/propagate';

@@ -1,7 +1,7 @@
 import type { Workings } from '../../../record/workings';
 import type { ChangeKind } from '../../../document/changes';
 import { axleOf, cornersOf, type Corner } from '../../../kernel/places';
-import { isBeam, type JobDocument, type ReadingGate } from '../../../document/job';
+import { isBeam, type ReadingGate } from '../../../document/job';
 import { kindOf } from '../../linkage/features';
 import { pointSource } from '../../linkage/assemble';
 import { staged, travelAt, type Stage, type StagedEnd } from '../../linkage/stages';
