@@ -49,6 +49,7 @@ const READ_AND_ADD = [
   'fit_settings',
   'confirmations',
   'station_lines',
+  'entries',
 ];
 const ACCOUNTS = ['user', 'session', 'account', 'verification', 'pins', 'device_people', 'attempts'];
 

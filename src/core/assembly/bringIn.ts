@@ -47,6 +47,7 @@ export function bringIn(file: JobDocument, { by, at, file: name, newId }: Bringi
     readings: file.readings.map((r) => ({ ...marked(r), filedAt: undefined, late: undefined, asked: false })),
     strikes: file.strikes.map(marked),
     changes: file.changes.map(marked),
+    entries: file.entries.map(marked),
     notes: [...file.notes.map(marked), ...remarks(file, newId).map((note) => ({ ...note, broughtIn: mark(null) }))],
     geometry: { before: kept(file.geometry.before), asBuilt: kept(file.geometry.asBuilt) },
     acceptances: [],

@@ -71,6 +71,10 @@ export const Plan = z.strictObject({
   lipAlteredFront: mm.min(-200).max(200).describe('mm the lip itself is raised by trimming or moving'),
   lipAlteredRear: mm.min(-200).max(200),
   heaviestLoad: z.number().min(0).max(10_000).nullable().describe('kg, the heaviest load the customer declares'),
+  parts: z
+    .record(named(40), z.json())
+    .default({})
+    .describe('What else the plan says, by the id of each part; its subject’s schema says what stands in it'),
 });
 export type Plan = z.infer<typeof Plan>;
 
@@ -163,6 +167,18 @@ export const SignOff = z.strictObject({
   note: text(500),
 });
 
+/** Something filed on the job of a kind that a subject names: the kind's own schema says what stands in its body. */
+export const Filed = z.strictObject({
+  id: z.uuid(),
+  kind: named(40),
+  gate: GateName,
+  body: z.record(z.string().max(60), z.json()),
+  by: named(80),
+  at: moment,
+  broughtIn,
+});
+export type Filed = z.infer<typeof Filed>;
+
 /** A remark on the job that is no reading. */
 export const Note = z.strictObject({
   id: z.uuid(),
@@ -209,7 +225,7 @@ export const StationLine = z
 export type StationLine = z.infer<typeof StationLine>;
 
 /** The version of the document that this release writes. */
-export const JOB_VERSION = 3;
+export const JOB_VERSION = 4;
 
 export const JobDocument = z.strictObject({
   format: z.literal('high-gate/job'),
@@ -245,6 +261,7 @@ export const JobDocument = z.strictObject({
   openings: z.array(Opening).default([]),
   confirmations: z.array(Confirmation).default([]),
   stationLines: z.array(StationLine).default([]),
+  entries: z.array(Filed).default([]).describe('What else was filed, of the kinds that subjects name'),
   geometry: z
     .strictObject({ before: KeptGeometry.nullable(), asBuilt: KeptGeometry.nullable() })
     .default({ before: null, asBuilt: null })

@@ -46,5 +46,27 @@ const one: Migrator = {
  */
 const two: Migrator = { from: 2, migrate: (written) => ({ ...written, version: 3, broughtIn: null }) };
 
+/**
+ * 3 → 4. Nothing was filed but readings, strikes, changes, notes, confirmations and a lead's lines; a plan had no parts.
+ * What is read from below at ride height was read "on the floor".
+ */
+const FROM_BELOW = ['pinionAngle', 'shaftLength'];
+const three: Migrator = {
+  from: 3,
+  migrate: (written) => ({
+    ...written,
+    version: 4,
+    entries: [],
+    plan: isObject(written.plan) ? { ...written.plan, parts: {} } : written.plan,
+    readings: Array.isArray(written.readings)
+      ? written.readings.map((reading: unknown) =>
+          isObject(reading) && FROM_BELOW.includes(String(reading.point)) && reading.state === 'floor'
+            ? { ...reading, state: 'below' }
+            : reading,
+        )
+      : written.readings,
+  }),
+};
+
 /** In order, one a version. */
-export const MIGRATORS: readonly Migrator[] = [one, two];
+export const MIGRATORS: readonly Migrator[] = [one, two, three];

@@ -87,6 +87,8 @@ export interface Point {
   model?: boolean;
   /** May be minus: the keypad has a sign. */
   signed?: boolean;
+  /** The vehicle state by whose name releases before document version 4 took it: what still waits on a device names that. */
+  before4?: { was: VehicleState; is: VehicleState };
   staleOn: readonly ChangeKind[];
   /** Changes that make it stale there only. */
   alsoStale?(job: JobDocument, at: { place: Place; state: VehicleState }): readonly ChangeKind[];

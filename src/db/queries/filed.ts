@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, lt } from 'drizzle-orm';
 import type { Added } from '@/core/record/filing/applyEntry';
 import type { Db } from '../client';
-import { amendments, audit, confirmations, notes, overlaps, sheetLinks, signedSheets } from '../schema/filed';
+import { amendments, audit, confirmations, entries, notes, overlaps, sheetLinks, signedSheets } from '../schema/filed';
 import { changes, readings, strikes } from '../schema/jobs';
 
 /** Signals that an id made on a device is already used by something the shop cannot see. */
@@ -37,6 +37,12 @@ export async function insertAdded(
       .values({ ...at, ...by, ...added.change, by: member.id })
       .onConflictDoNothing({ target: changes.id })
       .returning({ id: changes.id });
+  if (added.entry)
+    written = await tx
+      .insert(entries)
+      .values({ ...at, ...by, ...added.entry, by: member.id })
+      .onConflictDoNothing({ target: entries.id })
+      .returning({ id: entries.id });
   if (added.note)
     written = await tx
       .insert(notes)

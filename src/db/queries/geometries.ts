@@ -1,40 +1,11 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
-import { KeptGeometry } from '@/core/document/keptGeometry';
+import type { KeptGeometry } from '@/core/document/keptGeometry';
 import type { Db } from '../client';
 import { geometries, geometryPins } from '../schema/geometries';
 import { jobs } from '../schema/jobs';
 
 type Stage = 'before' | 'as-built';
 const iso = (stamp: string): string => new Date(stamp).toISOString();
-
-/** The versions a job is pinned to, Before and as built; null where none is. */
-export async function pinnedGeometry(
-  db: Db,
-  shopId: string,
-  jobId: string,
-): Promise<{ before: KeptGeometry | null; asBuilt: KeptGeometry | null }> {
-  const rows = await db
-    .selectDistinctOn([geometryPins.stage], { stage: geometryPins.stage, kept: geometries })
-    .from(geometryPins)
-    .innerJoin(geometries, eq(geometries.id, geometryPins.geometryId))
-    .where(and(eq(geometryPins.shopId, shopId), eq(geometryPins.jobId, jobId)))
-    .orderBy(geometryPins.stage, desc(geometryPins.at), desc(geometries.version));
-  const of = (stage: Stage): KeptGeometry | null => {
-    const kept = rows.find((row) => row.stage === stage)?.kept;
-    return kept
-      ? KeptGeometry.parse({
-          version: kept.version,
-          stage: kept.stage,
-          note: kept.note,
-          by: kept.byName,
-          at: iso(kept.at),
-          file: kept.file,
-          sources: kept.sources,
-        })
-      : null;
-  };
-  return { before: of('before'), asBuilt: of('as-built') };
-}
 
 /** Every kept version of the vehicle that a job is about, oldest first. */
 export async function geometryVersions(db: Db, shopId: string, jobId: string) {

@@ -2,12 +2,10 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { keptJob } from '@/core/document/readJob';
 import { JOB_VERSION, JobDocument } from '@/core/document/job';
 import type { Db } from '../client';
-import { confirmations, gateOpenings, notes, overlaps, stationLines } from '../schema/filed';
-import { acceptances, changes, jobs, readings, signOffs, strikes } from '../schema/jobs';
+import { jobs, readings, signOffs } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
-import { pinnedGeometry } from './geometries';
-import { shopFit } from './fitSettings';
-import { shopLimits } from './limits';
+import { filedOn } from './filedOn';
+import { judgedBy } from './judgedBy';
 
 const iso = (stamp: string): string => new Date(stamp).toISOString();
 
@@ -37,27 +35,20 @@ export async function lockJob(
 }
 
 /**
- * The whole job as one document, the shape that core works and the job file carries. A closed job comes back as it
- * was signed: figures, limits and all.
+ * The whole job as one document, the shape that core works and the job file carries, in three questions: the job, what
+ * was filed on it, what the shop judges by. A closed job comes back as it was signed: figures, limits and all.
  */
 export async function loadJob(db: Db, shopId: string, jobId: string): Promise<LoadedJob | null> {
-  const mine = and(eq(jobs.shopId, shopId), eq(jobs.id, jobId));
   const [row] = await db
-    .select({ job: jobs, customer: customers, vehicle: vehicles, kit: kits })
+    .select({ job: jobs, customer: customers, vehicle: vehicles, kit: kits, signed: signOffs.document })
     .from(jobs)
     .innerJoin(customers, eq(customers.id, jobs.customerId))
     .innerJoin(vehicles, eq(vehicles.id, jobs.vehicleId))
     .leftJoin(kits, eq(kits.id, jobs.kitId))
-    .where(mine);
+    .leftJoin(signOffs, and(eq(signOffs.shopId, jobs.shopId), eq(signOffs.jobId, jobs.id)))
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
   if (!row) return null;
   const { job, customer, vehicle, kit } = row;
-  const of = <T extends { shopId: typeof readings.shopId; jobId: typeof readings.jobId }>(t: T) =>
-    and(eq(t.shopId, shopId), eq(t.jobId, jobId));
-
-  const [signed] = await db
-    .select()
-    .from(signOffs)
-    .where(and(eq(signOffs.shopId, shopId), eq(signOffs.jobId, jobId)));
   const head = {
     id: jobId,
     version: job.version,
@@ -66,59 +57,10 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     planAt: job.planAt && iso(job.planAt),
     kitId: job.kitId,
   };
-  if (signed) return { ...head, document: keptJob(signed.document) };
-
-  const filed = await db
-    .select()
-    .from(readings)
-    .where(of(readings))
-    .orderBy(asc(readings.takenAt), asc(readings.filedAt));
-  const struck = await db
-    .select()
-    .from(strikes)
-    .where(and(eq(strikes.shopId, shopId), eq(strikes.jobId, jobId)))
-    .orderBy(asc(strikes.at));
-  const changed = await db
-    .select()
-    .from(changes)
-    .where(and(eq(changes.shopId, shopId), eq(changes.jobId, jobId)))
-    .orderBy(asc(changes.at));
-  const accepted = await db
-    .select()
-    .from(acceptances)
-    .where(and(eq(acceptances.shopId, shopId), eq(acceptances.jobId, jobId)))
-    .orderBy(asc(acceptances.at));
-  const noted = await db
-    .select()
-    .from(notes)
-    .where(and(eq(notes.shopId, shopId), eq(notes.jobId, jobId)))
-    .orderBy(asc(notes.at));
-  const met = await db
-    .select()
-    .from(overlaps)
-    .where(and(eq(overlaps.shopId, shopId), eq(overlaps.jobId, jobId)))
-    .orderBy(asc(overlaps.at));
-  const opened = await db
-    .select()
-    .from(gateOpenings)
-    .where(and(eq(gateOpenings.shopId, shopId), eq(gateOpenings.jobId, jobId)))
-    .orderBy(asc(gateOpenings.at));
-  const confirmed = await db
-    .select()
-    .from(confirmations)
-    .where(and(eq(confirmations.shopId, shopId), eq(confirmations.jobId, jobId)))
-    .orderBy(asc(confirmations.at));
-  const lines = await db
-    .select()
-    .from(stationLines)
-    .where(and(eq(stationLines.shopId, shopId), eq(stationLines.jobId, jobId)))
-    .orderBy(asc(stationLines.at));
-  const limits = Object.fromEntries(
-    Object.entries(await shopLimits(db, shopId)).map(([key, { clear, stop, source, rule }]) => [
-      key,
-      { clear, stop, source, rule },
-    ]),
-  );
+  if (row.signed) return { ...head, document: keptJob(row.signed) };
+  const filed = await filedOn(db, shopId, jobId);
+  const { limits, rules } = await judgedBy(db, shopId);
+  const pinned = (stage: 'before' | 'as-built') => filed.geometry.find(({ pin }) => pin === stage)?.kept ?? null;
 
   const document: unknown = {
     format: 'high-gate/job',
@@ -175,78 +117,23 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
       lipAlteredFront: job.lipAlteredFront,
       lipAlteredRear: job.lipAlteredRear,
       heaviestLoad: job.heaviestLoad,
+      parts: job.planParts,
     },
     fitments: job.fitments,
-    fitRules: (await shopFit(db, shopId)).rules,
+    fitRules: rules,
     limits,
-    readings: filed.map((r) => ({
-      id: r.id,
-      gate: r.gate,
-      point: r.point,
-      place: r.place,
-      state: r.state,
-      set: r.set,
-      answer: r.answer,
-      value: r.value,
-      text: r.text,
-      unit: r.unit,
-      good: r.good,
-      instrument: r.instrument,
-      takenBy: r.takenByName,
-      takenAt: iso(r.takenAt),
-      filedAt: iso(r.filedAt),
-      late: r.late ?? undefined,
-      broughtIn: r.broughtIn ?? undefined,
-      note: r.note,
-      supersedes: r.supersedes,
-      asked: r.asked,
-    })),
-    strikes: struck.map((s) => ({
-      reading: s.readingId,
-      reason: s.reason,
-      by: s.byName,
-      at: iso(s.at),
-      broughtIn: s.broughtIn ?? undefined,
-    })),
-    changes: changed.map((c) => ({
-      id: c.id,
-      kind: c.kind,
-      gate: c.gate,
-      what: c.what,
-      by: c.byName,
-      at: iso(c.at),
-      broughtIn: c.broughtIn ?? undefined,
-    })),
-    acceptances: accepted.map((a) => ({
-      check: a.check,
-      gate: a.gate,
-      place: a.place,
-      value: a.value,
-      reason: a.reason,
-      by: a.byName,
-      at: iso(a.at),
-    })),
+    readings: filed.readings,
+    strikes: filed.strikes,
+    changes: filed.changes,
+    acceptances: filed.acceptances,
     signOffs: [],
-    notes: noted.map((n) => ({
-      id: n.id,
-      gate: n.gate,
-      text: n.text,
-      by: n.byName,
-      at: iso(n.at),
-      broughtIn: n.broughtIn ?? undefined,
-    })),
-    overlaps: met.map((o) => ({ stands: o.stands, yields: o.yields, at: iso(o.at) })),
-    openings: opened.map((o) => ({ gate: o.gate, by: o.byName, at: iso(o.at) })),
-    confirmations: confirmed.map((c) => ({ reading: c.readingId, by: c.byName, at: iso(c.at) })),
-    stationLines: lines.map((l) => ({
-      id: l.id,
-      line: l.line,
-      answer: l.answer,
-      text: l.text,
-      by: l.byName,
-      at: iso(l.at),
-    })),
-    geometry: await pinnedGeometry(db, shopId, jobId),
+    notes: filed.notes,
+    overlaps: filed.overlaps,
+    openings: filed.gate_openings,
+    confirmations: filed.confirmations,
+    stationLines: filed.station_lines,
+    entries: filed.entries,
+    geometry: { before: pinned('before'), asBuilt: pinned('as-built') },
   };
   return { ...head, document: JobDocument.parse(document) };
 }

@@ -12,6 +12,8 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { StationLine } from '@/core/document/job';
+import { oneOf } from './oneOf';
 import { gateName, jobs, readings, signOffs } from './jobs';
 import { memberRole, members, shops } from './shops';
 
@@ -40,6 +42,29 @@ export const notes = pgTable(
     foreignKey({ name: 'notes_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
     index('notes_job_at').on(t.shopId, t.jobId),
     check('note_text', sql`length(trim(${t.text})) > 0`),
+  ],
+);
+
+/** Append-only. What else is filed on a job: the kind's own schema in core says what stands in its body. */
+export const entries = pgTable(
+  'entries',
+  {
+    id: uuid('id').primaryKey(),
+    ...ofJob(),
+    kind: text('kind').notNull(),
+    gate: gateName('gate').notNull(),
+    body: jsonb('body').notNull(),
+    ...byWhom(),
+    at: moment('at').notNull(),
+    filedAt: moment('filed_at').notNull().defaultNow(),
+    broughtIn: jsonb('brought_in'),
+  },
+  (t) => [
+    foreignKey({ name: 'entries_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+    foreignKey({ name: 'entries_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
+    index('entries_job_at').on(t.shopId, t.jobId, t.at),
+    check('entry_kind', sql`${t.kind} ~ '^[a-z][a-z0-9-]{0,39}$'`),
+    check('entry_body', sql`jsonb_typeof(${t.body}) = 'object' and length(${t.body}::text) <= 20000`),
   ],
 );
 
@@ -81,6 +106,7 @@ export const stationLines = pgTable(
     foreignKey({ name: 'station_lines_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({ name: 'station_lines_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
     index('station_lines_job_at').on(t.shopId, t.jobId, t.at),
+    oneOf('station_line_answer', t.answer, StationLine.shape.answer.options),
     check('station_line_text', sql`length(trim(${t.text})) > 0`),
   ],
 );
@@ -212,6 +238,7 @@ export const invitations = pgTable(
   },
   (t) => [
     index('invitations_shop').on(t.shopId, t.at),
+    oneOf('invitation_kind', t.kind, ['join', 'password']),
     check('invitation_member', sql`(${t.kind} = 'password') = (${t.memberId} is not null)`),
     foreignKey({
       name: 'invitations_member',

@@ -1,7 +1,11 @@
 import { foreignKey, index, integer, jsonb, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import { KeptGeometry } from '@/core/document/keptGeometry';
 import { jobs } from './jobs';
+import { oneOf } from './oneOf';
 import { members, shops, vehicles } from './shops';
 
+/** The stages at which a geometry is kept. */
+const STAGES = KeptGeometry.shape.stage.options as ['before', 'as-built'];
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 const shopId = () =>
   uuid('shop_id')
@@ -19,7 +23,7 @@ export const geometries = pgTable(
     /** The job it was kept on. */
     jobId: uuid('job_id').notNull(),
     version: integer('version').notNull(),
-    stage: text('stage', { enum: ['before', 'as-built'] }).notNull(),
+    stage: text('stage', { enum: STAGES }).notNull(),
     note: text('note').notNull().default(''),
     file: jsonb('file').notNull(),
     sources: jsonb('sources').notNull(),
@@ -27,6 +31,7 @@ export const geometries = pgTable(
     at: moment('at').notNull().defaultNow(),
   },
   (t) => [
+    oneOf('geometry_stage', t.stage, STAGES),
     unique('geometries_shop_id').on(t.shopId, t.id),
     unique('geometry_version').on(t.shopId, t.vehicleId, t.version),
     foreignKey({
@@ -46,12 +51,13 @@ export const geometryPins = pgTable(
     id: uuid('id').primaryKey().defaultRandom(),
     shopId: shopId(),
     jobId: uuid('job_id').notNull(),
-    stage: text('stage', { enum: ['before', 'as-built'] }).notNull(),
+    stage: text('stage', { enum: STAGES }).notNull(),
     geometryId: uuid('geometry_id').notNull(),
     ...byWhom(),
     at: moment('at').notNull().defaultNow(),
   },
   (t) => [
+    oneOf('geometry_pin_stage', t.stage, STAGES),
     index('geometry_pins_job').on(t.shopId, t.jobId, t.stage, t.at),
     foreignKey({ name: 'geometry_pins_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({

@@ -14,6 +14,10 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { ChangeKind } from '@/core/document/changes';
+import { Grade, Reference, SignOff } from '@/core/document/job';
+import { VehicleState } from '@/core/kernel/places';
+import { oneOf } from './oneOf';
 import { customers, kits, members, shops, vehicles } from './shops';
 
 export const gateName = pgEnum('gate_name', ['intake', 'before', 'plan', 'build', 'after', 'release']);
@@ -62,6 +66,8 @@ export const jobs = pgTable(
     lipAlteredFront: lift('lip_altered_front'),
     lipAlteredRear: lift('lip_altered_rear'),
     heaviestLoad: doublePrecision('heaviest_load'),
+    /** What else the plan says, by the id of each part; checked by the part's schema when it is written. */
+    planParts: jsonb('plan_parts').notNull().default({}),
     /** Tyre and wheel asked for, and suggested; see core/tyre/fitment. */
     fitments: jsonb('fitments').notNull().default({ asked: null, suggested: null }),
     /** Of the plan fields: who changes them names the version seen. */
@@ -104,6 +110,11 @@ export const jobs = pgTable(
       'job_lift',
       sql`coalesce(${t.liftFront}, 0) between -200 and 600 and coalesce(${t.liftRear}, 0) between -200 and 600`,
     ),
+    oneOf('job_school', t.heightSchool, ['hub-to-lip', 'floor-to-lip']),
+    oneOf('job_promise_front', t.promiseFront, Grade.options),
+    oneOf('job_promise_rear', t.promiseRear, Grade.options),
+    oneOf('job_reference', t.referenceKind, Reference.shape.kind.options),
+    check('job_plan_parts', sql`jsonb_typeof(${t.planParts}) = 'object' and length(${t.planParts}::text) <= 20000`),
     check('closed_at_release', sql`${t.state} <> 'released' or ${t.gate} = 'release'`),
   ],
 );
@@ -140,6 +151,8 @@ export const readings = pgTable(
     broughtIn: jsonb('brought_in'),
   },
   (t) => [
+    // What the shop's minutes a reading are learned from: the last that were filed.
+    index('readings_lately').on(t.shopId, t.takenAt.desc().nullsFirst()),
     unique('readings_job_id').on(t.shopId, t.jobId, t.id),
     foreignKey({ name: 'readings_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({
@@ -156,6 +169,7 @@ export const readings = pgTable(
     check('reading_value', sql`(${t.answer} in ('measured', 'same-as-other-side')) = (${t.value} is not null)`),
     check('reading_seen', sql`(${t.answer} = 'observed') = (${t.good} is not null)`),
     check('reading_finite', sql`${t.value} is null or (${t.value} > -1e7 and ${t.value} < 1e7)`),
+    oneOf('reading_state', t.state, VehicleState.options),
     check('reading_set', sql`${t.set} between 1 and 99`),
     check('reading_not_itself', sql`${t.supersedes} is distinct from ${t.id}`),
   ],
@@ -204,6 +218,7 @@ export const changes = pgTable(
     foreignKey({ name: 'changes_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({ name: 'changes_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
     index('changes_job_at').on(t.shopId, t.jobId, t.at),
+    oneOf('change_kind', t.kind, ChangeKind.options),
     check('change_what', sql`length(trim(${t.what})) > 0`),
   ],
 );
@@ -246,6 +261,7 @@ export const signOffs = pgTable(
     coreVersion: text('core_version').notNull(),
   },
   (t) => [
+    oneOf('sign_off_kind', t.kind, SignOff.shape.kind.options),
     unique('sign_off_once').on(t.shopId, t.jobId),
     foreignKey({ name: 'sign_offs_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({ name: 'sign_offs_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),

@@ -14,7 +14,10 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { Vehicle } from '@/core/document/job';
+import { DECISION_RULES } from '@/core/kernel/decisionRule';
 import { user } from './auth';
+import { oneOf } from './oneOf';
 
 export const memberRole = pgEnum('member_role', ['technician', 'lead', 'front-desk', 'owner']);
 export const lengthUnit = pgEnum('length_unit', ['in16', 'in32', 'inDecimal', 'mm']);
@@ -39,7 +42,9 @@ export const shops = pgTable(
     /** Minutes away after which a shared tablet without network asks who files. */
     awayMinutes: integer('away_minutes').notNull().default(15),
   },
-  () => [
+  (t) => [
+    oneOf('shop_pressure_unit', t.pressureUnit, ['psi', 'kPa', 'bar']),
+    oneOf('shop_mass_unit', t.massUnit, ['kg', 'lb']),
     check(
       'shop_hours',
       sql`shared_hours between 1 and 720 and own_hours between 1 and 720 and away_minutes between 1 and 720`,
@@ -111,6 +116,11 @@ export const vehicles = pgTable(
     unique('vehicles_shop_id').on(t.shopId, t.id),
     foreignKey({ columns: [t.shopId, t.customerId], foreignColumns: [customers.shopId, customers.id] }),
     index('vehicles_customer').on(t.customerId),
+    oneOf('vehicle_body', t.body, Vehicle.shape.body.options),
+    oneOf('vehicle_front', t.frontSuspension, Vehicle.shape.frontSuspension.options),
+    oneOf('vehicle_rear', t.rearSuspension, Vehicle.shape.rearSuspension.options),
+    oneOf('vehicle_rear_hose', t.rearHose, Vehicle.shape.rearHose.options),
+    oneOf('vehicle_sway_link', t.swayLink, Vehicle.shape.swayLink.options),
     check(
       'vehicle_size',
       sql`${t.wheelbase} between 1000 and 8000 and ${t.trackFront} between 800 and 3000 and ${t.trackRear} between 800 and 3000 and ${t.tyreDiameter} between 300 and 2000`,
@@ -176,6 +186,7 @@ export const limits = pgTable(
   (t) => [
     foreignKey({ columns: [t.shopId, t.setBy], foreignColumns: [members.shopId, members.id] }),
     index('limits_latest').on(t.shopId, t.figure, t.setAt.desc().nullsFirst()),
+    oneOf('limit_rule', t.rule, DECISION_RULES),
     check('limit_sourced', sql`length(trim(${t.source})) > 0`),
   ],
 );

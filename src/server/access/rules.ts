@@ -1,3 +1,4 @@
+import type { Entry } from '@/core/record/filing/entry';
 import type { Doer } from '../jobs/withJob';
 
 type Role = Doer['role'];
@@ -148,7 +149,15 @@ export const ONCE = [
 ] as const satisfies readonly (keyof typeof ACTIONS | keyof typeof ROUTES)[];
 
 /** What can be filed from a device, by kind of entry: the front desk writes notes, the bay measures. */
-export const ENTRIES = { reading: BAY, strike: BAY, change: BAY, confirm: BAY, note: EVERY } as const;
+export const ENTRIES = {
+  reading: BAY,
+  strike: BAY,
+  change: BAY,
+  confirm: BAY,
+  note: EVERY,
+  // Of a kind that a subject names; those that are a lead's say so themselves.
+  entry: BAY,
+} as const satisfies Record<Entry['kind'], Rule>;
 
 export type Place = keyof typeof PAGES | keyof typeof ROUTES;
 export type ActionName = keyof typeof ACTIONS;

@@ -16,12 +16,15 @@ type Role = Doer['role'];
 /** What a file does when it is brought in, and who may do that by hand. */
 function deeds(job: JobDocument, kitIsNew: boolean): { what: string; roles: readonly Role[] }[] {
   // A plan that nobody set has no lift, and nought in every other part.
-  const planned = Object.values(job.plan).some((part) => part !== null && part !== 0);
+  const { parts, ...plan } = job.plan;
+  const planned =
+    Object.values(plan).some((part) => part !== null && part !== 0) || Object.keys(parts).length > 0;
   return [
     { what: 'books a vehicle', roles: ACTIONS.bookVehicle, does: true },
     { what: 'carries readings', roles: ENTRIES.reading, does: job.readings.length > 0 },
     { what: 'strikes readings out', roles: ENTRIES.strike, does: job.strikes.length > 0 },
     { what: 'carries changes on the vehicle', roles: ENTRIES.change, does: job.changes.length > 0 },
+    { what: 'carries what else was filed', roles: ENTRIES.entry, does: job.entries.length > 0 },
     { what: 'carries notes', roles: ENTRIES.note, does: job.notes.length > 0 },
     { what: 'carries a plan', roles: ACTIONS.savePlan, does: planned },
     {

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import type { JobDocument } from '@/core/document/job';
 import { keepVersion } from '@/db/queries/geometries';
-import { confirmations, gateOpenings, notes, overlaps, stationLines } from '@/db/schema/filed';
+import { confirmations, entries, gateOpenings, notes, overlaps, stationLines } from '@/db/schema/filed';
 import { acceptances, changes, jobs, readings, signOffs, strikes } from '@/db/schema/jobs';
 import { customers, kits, vehicles } from '@/db/schema/shops';
 import { note as audit } from '../audit';
@@ -18,7 +18,8 @@ import { refreshStanding, type Doer } from './withJob';
 export async function insertJob(doer: Doer, source: JobDocument): Promise<string> {
   const shopId = doer.shop.id;
   const document = withNewIds(source);
-  const { job, vehicle, reference, plan, kit } = document;
+  const { job, vehicle, reference, kit } = document;
+  const { parts, ...planColumns } = document.plan;
   return inShop(shopId, async (tx) => {
     const [customer] = await tx
       .insert(customers)
@@ -55,7 +56,8 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
         customerId: customer?.id ?? '',
         vehicleId: car?.id ?? '',
         kitId,
-        ...plan,
+        ...planColumns,
+        planParts: parts,
         fitments: document.fitments,
         gate: job.gate,
         bookedAt: job.bookedAt,
@@ -110,6 +112,7 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
     for (const c of document.changes) await tx.insert(changes).values({ ...own, ...c, ...signer, byName: c.by });
     for (const a of document.acceptances)
       await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
+    for (const e of document.entries) await tx.insert(entries).values({ ...own, ...e, ...signer, byName: e.by });
     for (const n of document.notes) await tx.insert(notes).values({ ...own, ...n, ...signer, byName: n.by });
     for (const o of document.overlaps) await tx.insert(overlaps).values({ ...own, ...o });
     for (const c of document.confirmations)
@@ -165,6 +168,7 @@ function withNewIds(document: JobDocument): JobDocument {
     confirmations: document.confirmations.map((c) => ({ ...c, reading: of(c.reading) })),
     changes: document.changes.map((c) => ({ ...c, id: crypto.randomUUID() })),
     notes: document.notes.map((n) => ({ ...n, id: crypto.randomUUID() })),
+    entries: document.entries.map((e) => ({ ...e, id: crypto.randomUUID() })),
     overlaps: document.overlaps.map((o) => ({ ...o, stands: of(o.stands), yields: of(o.yields) })),
   };
 }

@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import { ENTRIES } from '../access/rules';
 import { fileEntries, type Outcome } from './filing';
-import type { Doer } from './withJob';
+import { BOOK } from '@/core/assembly/book';
+import { leads, type Doer } from './withJob';
 
 export const MOST_ENTRIES = 50;
+/** The one list of what a device may file, each with who may: a kind that is not in it is filed by nobody. */
+const KINDS = Object.keys(ENTRIES) as (keyof typeof ENTRIES)[];
 const LARGEST = 400_000;
 const Sent = z.strictObject({
   /** Whose they are: they are never filed under another's name, whoever is signed in by now. */
@@ -41,13 +44,16 @@ export async function fileSent(
   const { outcomes, away } = mine.length > 0 ? await fileEntries(doer, mine, sentAt) : { outcomes: [], away: false };
   for (const entry of barred) {
     const id = z.object({ id: z.string().max(80) }).safeParse(entry).data?.id ?? '';
-    outcomes.push({ id, state: 'refused', why: 'Your role does not measure: ask a technician or a lead.' });
+    outcomes.push({ id, state: 'refused', why: 'Your role does not file that: ask a technician or a lead.' });
   }
   return { ok: true, outcomes, away };
 }
 
 function may(doer: Doer, entry: unknown): boolean {
-  const kind = z.object({ kind: z.enum(['reading', 'strike', 'change', 'note']) }).safeParse(entry).data?.kind;
+  const kind = z.object({ kind: z.enum(KINDS) }).safeParse(entry).data?.kind;
   // What is no kind at all is refused further in, with what was wrong with it.
-  return kind === undefined || ENTRIES[kind].includes(doer.role);
+  if (kind === undefined) return true;
+  const named = z.object({ body: z.object({ kind: z.string() }) }).safeParse(entry).data?.body.kind;
+  const lead = kind === 'entry' && BOOK.entryKind(named ?? '')?.lead === true;
+  return ENTRIES[kind].includes(doer.role) && (!lead || leads(doer));
 }

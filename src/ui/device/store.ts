@@ -149,6 +149,7 @@ export async function keepJob(at: Store, hand: Hand, snapshot: Snapshot): Promis
     ...document.readings.map((r) => r.id),
     ...document.changes.map((c) => c.id),
     ...document.notes.map((n) => n.id),
+    ...document.entries.map((e) => e.id),
   ]);
   const struck = new Set(document.strikes.map((s) => s.reading));
   await at.transaction('rw', at.jobs, at.waiting, at.facts, async () => {

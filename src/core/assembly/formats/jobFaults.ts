@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { limitFault, ruleFault } from '../../record/checks/limit';
 import { otherSide } from '../../kernel/places';
 import { BOOK, pointById } from '../book';
@@ -76,10 +77,27 @@ function limits(job: JobDocument): string | null {
   return null;
 }
 
+const issueOf = (error: z.ZodError): string => {
+  const [issue] = error.issues;
+  return `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not understood'}`.replace(/^: /, '');
+};
+
 /** What each subject says of a file; and lines of a lead that nobody knows. */
 function subjects(job: JobDocument): string | null {
   for (const [i, { line }] of job.stationLines.entries())
     if (!BOOK.leadsLine(line)) return `stationLines[${i}].line: there is no line "${line}"`;
+  for (const [i, { kind, body }] of job.entries.entries()) {
+    const known = BOOK.entryKind(kind);
+    if (!known) return `entries[${i}].kind: there is no kind "${kind}"`;
+    const read = known.schema.safeParse(body);
+    if (!read.success) return `entries[${i}].body.${issueOf(read.error)}`;
+  }
+  for (const [id, part] of Object.entries(job.plan.parts)) {
+    const known = BOOK.planPart(id);
+    if (!known) return `plan.parts.${id}: there is no part of a plan of that name`;
+    const read = known.schema.safeParse(part);
+    if (!read.success) return `plan.parts.${id}.${issueOf(read.error)}`;
+  }
   for (const { fault } of BOOK.subjects) {
     const found = fault?.(job);
     if (found) return found;

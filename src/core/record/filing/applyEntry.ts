@@ -1,5 +1,6 @@
 import { isDoubtful } from '../figures';
-import type { Change, Confirmation, JobDocument, Note, Overlap, Reading, Strike } from '../../document/job';
+import { z } from 'zod';
+import type { Change, Confirmation, Filed, JobDocument, Note, Overlap, Reading, Strike } from '../../document/job';
 import type { Book } from '../book';
 import type { Entry } from './entry';
 import type { Dating } from './dating';
@@ -16,6 +17,7 @@ export interface Added {
   strike?: Strike;
   change?: Change;
   note?: Note;
+  entry?: Filed;
   confirmation?: Confirmation;
   /** It was on the job already: sent again, or come back with the job. */
   again?: true;
@@ -42,6 +44,7 @@ export function applyEntry(
   // What reached the job once is on it, closed or not.
   if (entry.kind === 'reading' && job.readings.some((r) => r.id === id)) return again;
   if (entry.kind === 'change' && job.changes.some((c) => c.id === id)) return again;
+  if (entry.kind === 'entry' && job.entries.some((e) => e.id === id)) return again;
   if (entry.kind === 'note' && job.notes.some((n) => n.id === id)) return again;
   if (entry.kind === 'confirm' && job.confirmations.some((c) => c.reading === entry.body.reading)) return again;
   if (entry.kind === 'strike') {
@@ -52,7 +55,7 @@ export function applyEntry(
         : no(`That reading is struck out already, by ${struck.by}: ${struck.reason}`);
   }
   if (job.job.state !== 'open') return no('This job is closed: nothing more is filed on it.');
-  if (job.readings.length + job.notes.length + job.changes.length >= MOST_ON_JOB)
+  if (job.readings.length + job.notes.length + job.changes.length + job.entries.length >= MOST_ON_JOB)
     return no(`This job has ${MOST_ON_JOB} things filed on it, more than any vehicle needs. Book the vehicle anew.`);
   switch (entry.kind) {
     case 'reading': {
@@ -87,6 +90,19 @@ export function applyEntry(
         ok: true,
         made: { job: { ...job, confirmations: [...job.confirmations, confirmation] }, confirmation },
       };
+    }
+    case 'entry': {
+      const kind = book.entryKind(entry.body.kind);
+      if (!kind) return no('This release does not know what that is.');
+      if (!kind.gates.includes(job.job.gate)) return no(`${kind.name}: not at this gate.`);
+      const read = kind.schema.safeParse(entry.body.fields);
+      if (!read.success) {
+        const issue = read.error.issues[0];
+        return no(`${kind.name}: ${[issue?.path.join('.'), issue?.message].filter(Boolean).join(', ')}`);
+      }
+      const fields = z.record(z.string(), z.json()).parse(read.data);
+      const filed = { id, kind: kind.kind, body: fields, gate: job.job.gate, by, at };
+      return { ok: true, made: { job: { ...job, entries: [...job.entries, filed] }, entry: filed } };
     }
     case 'note': {
       const note = { id, ...entry.body, gate: job.job.gate, by, at };

@@ -61,6 +61,11 @@ export const Entry = z.discriminatedUnion('kind', [
     body: z.strictObject({ reading: z.uuid() }),
   }),
   z.strictObject({
+    kind: z.literal('entry'),
+    ...common,
+    body: z.strictObject({ kind: z.string().trim().min(1).max(40), fields: z.record(z.string().max(60), z.json()) }),
+  }),
+  z.strictObject({
     kind: z.literal('note'),
     ...common,
     body: z.strictObject({ text: words('the note', 1000, 'Write the note first') }),

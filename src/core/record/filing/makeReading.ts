@@ -55,9 +55,10 @@ export function makeReading(
   if (!dated.ok) return { ...no(dated.message), needs: 'word' };
   const point = book.byId(body.point);
   if (!point?.gates.includes(body.gate)) return no('That reading does not belong to this vehicle.');
-  if (!point.where(job).some((s) => s.place === body.place && s.state === body.state))
+  const state = point.before4?.was === body.state ? point.before4.is : body.state;
+  if (!point.where(job).some((s) => s.place === body.place && s.state === state))
     return no('That reading does not belong to this vehicle.');
-  const spot = { gate: body.gate, point: body.point, place: body.place, state: body.state };
+  const spot = { gate: body.gate, point: body.point, place: body.place, state };
   let value: number | null = null;
   let unit = '';
   const choice = point.choices?.find((c) => c.id === body.text);

@@ -12,6 +12,7 @@ export const drivelinePoints: readonly Point[] = [
   {
     ...angle,
     id: 'pinionAngle',
+    before4: { was: 'floor', is: 'below' },
     label: 'Pinion angle',
     short: 'pinion angle',
     how: 'Gauge on the flat of the pinion yoke, zeroed on the floor. Plus when the end toward the shaft points up.',
@@ -22,12 +23,13 @@ export const drivelinePoints: readonly Point[] = [
     where: (job) =>
       spots(
         AXLES.filter((axle) => hasShaft(job, axle)),
-        'floor',
+        'below',
       ),
   },
   {
     ...length,
     id: 'shaftLength',
+    before4: { was: 'floor', is: 'below' },
     label: 'Driveshaft, joint centre to joint centre',
     short: 'shaft length',
     how: 'Straight from the middle of one cross to the middle of the other, at ride height.',
@@ -38,7 +40,7 @@ export const drivelinePoints: readonly Point[] = [
     where: (job) =>
       spots(
         AXLES.filter((axle) => hasShaft(job, axle)),
-        'floor',
+        'below',
       ),
   },
 ];

@@ -40,8 +40,8 @@ export const assemble = (w: Workings, axle: Axle): Assembled => w.once(`assemble
 
 function assembled(w: Workings, axle: Axle): Assembled {
   const figures = w.figures;
-  const at = (point: string, place: string): Figure =>
-    figures.figure({ gate: 'before', point, place: place as 'FL', state: 'floor' });
+  const at = (point: string, place: string, state: 'floor' | 'below' = 'floor'): Figure =>
+    figures.figure({ gate: 'before', point, place: place as 'FL', state });
   const { end: base, sources, kept } = start(w.job, axle, figures);
   let end = base;
   const set = (path: string, value: number, source: Source) => {
@@ -91,7 +91,7 @@ function assembled(w: Workings, axle: Axle): Assembled {
       } else if (y.status === 'read') set(`${path}.1`, outward * y.value, sourceOf(y));
     }
   }
-  const pinion = at('pinionAngle', axle);
+  const pinion = at('pinionAngle', axle, 'below');
   if (!kept && pinion.status === 'read' && end.type !== 'double-wishbone' && end.driveshaft) {
     // The yoke's end toward the shaft points against the run; + up. The axis runs on along the shaft.
     const way = Math.sign(end.driveshaft.pinionAxis[0]) || 1;

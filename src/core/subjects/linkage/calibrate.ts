@@ -86,6 +86,8 @@ const pinionAngle: Gauge = (end, state) => {
 
 export interface Asked {
   point: string;
+  /** How the vehicle stands while it is read; on the floor where left out. */
+  state?: 'below';
   name: string;
   quantity: 'length' | 'angle';
   place: Place;
@@ -139,6 +141,7 @@ export function gaugesOf(axle: Axle): Asked[] {
     },
     {
       point: 'pinionAngle',
+      state: 'below',
       name: 'Pinion angle',
       quantity: 'angle',
       place: axle,
@@ -149,6 +152,7 @@ export function gaugesOf(axle: Axle): Asked[] {
     },
     {
       point: 'shaftLength',
+      state: 'below',
       name: 'Shaft length',
       quantity: 'length',
       place: axle,
@@ -202,7 +206,7 @@ export function calibrate(w: Workings, gate: ReadingGate): Calibration {
     const found: { compared: Compared; slope: Map<string, number> }[] = [];
     for (const asked of gaugesOf(axle)) {
       if (gate === 'before' && asked.input && end.base.kind === 'template') continue;
-      const read = figures.figure({ gate, point: asked.point, place: asked.place, state: 'floor' });
+      const read = figures.figure({ gate, point: asked.point, place: asked.place, state: asked.state ?? 'floor' });
       if (read.status !== 'read' || (asked.pitch !== 0 && nose === null)) continue;
       const value = asked.gauge(end.end, state) + asked.pitch * (nose ?? 0);
       if (!Number.isFinite(value)) continue;

@@ -11,6 +11,7 @@ const plan = {
   lipAlteredFront: 0,
   lipAlteredRear: 0,
   heaviestLoad: null,
+  parts: {},
 };
 
 test('both height schools give the same hub-to-lip', () => {
