@@ -114,6 +114,7 @@ await prove('access', async (check) => {
             'revokeSheetLink',
             'saveFitment',
             'savePlan',
+            'savePlanPart',
             'signOff',
           ];
           // Whatever else may be wrong with what was sent, nobody of another shop gets as far as the job.

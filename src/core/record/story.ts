@@ -1,6 +1,8 @@
 import { isDoubtful, spotName, staleBecause, standingReadings, type Spot } from './figures';
 import type { Workings } from './workings';
-import type { Reading, ReadingGate, Strike } from '../document/job';
+import type { Filed, Reading, ReadingGate, Strike } from '../document/job';
+import type { Phrase } from '../kernel/phrase';
+import { filedSays } from './told';
 
 /** A reading as the story tells it. */
 export interface Told {
@@ -77,6 +79,33 @@ export function findInStory(
     const all = [spot.name, ...spot.told.flatMap(({ reading: r }) => [r.text, r.note, r.takenBy])]
       .join(' ')
       .toLowerCase();
+    return wanted.every((word) => all.includes(word));
+  });
+}
+
+/** What else was filed, the latest first, in words. */
+export interface ToldEntry {
+  filed: Filed;
+  says: Phrase;
+}
+export const entriesTold = ({ job, book }: Workings): readonly ToldEntry[] =>
+  [...job.entries]
+    .sort((a, b) => Date.parse(b.at) - Date.parse(a.at))
+    .map((filed) => ({ filed, says: filedSays(book, filed) }));
+
+/**
+ * Looks through what else was filed.
+ *
+ * @param said writes a phrase out, as the one who looks sees it
+ */
+export function findEntries(
+  told: readonly ToldEntry[],
+  words: string,
+  said: (phrase: Phrase) => string,
+): readonly ToldEntry[] {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  return told.filter(({ filed, says }) => {
+    const all = `${said(says)} ${filed.by}`.toLowerCase();
     return wanted.every((word) => all.includes(word));
   });
 }

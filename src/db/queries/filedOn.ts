@@ -45,15 +45,13 @@ const Rows = z.object({
       })),
   ),
   strikes: z.array(
-    z
-      .looseObject({ ...said, reading_id: z.string(), brought_in: from })
-      .transform((s) => ({
-        reading: s.reading_id,
-        reason: s.reason,
-        by: s.by_name,
-        at: s.at,
-        broughtIn: s.brought_in,
-      })),
+    z.looseObject({ ...said, reading_id: z.string(), brought_in: from }).transform((s) => ({
+      reading: s.reading_id,
+      reason: s.reason,
+      by: s.by_name,
+      at: s.at,
+      broughtIn: s.brought_in,
+    })),
   ),
   changes: z.array(
     z.looseObject({ ...said, brought_in: from }).transform((c) => ({

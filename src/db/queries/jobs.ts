@@ -156,12 +156,33 @@ export async function readingsBy(db: Db, shopId: string, jobId: string, memberId
   return rows.map((row) => row.id);
 }
 
-/** Keeps what the Yard shows of a job, and marks that there is news of it. */
-export async function updateStanding(tx: Db, shopId: string, jobId: string, standing: unknown, rank: number) {
+/** Marks that there is news of a job: with everything that is filed on it, in the same transaction. */
+export async function touchJob(tx: Db, shopId: string, jobId: string): Promise<void> {
   await tx
     .update(jobs)
-    .set({ standing, standingRank: rank, revision: sql`${jobs.revision} + 1` })
+    .set({ revision: sql`${jobs.revision} + 1` })
     .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
+}
+
+/**
+ * Keeps what the Yard shows of a job, if the job is still the one that it was worked from.
+ *
+ * @returns whether it was
+ */
+export async function updateStanding(
+  tx: Db,
+  shopId: string,
+  jobId: string,
+  revision: number,
+  standing: unknown,
+  rank: number,
+): Promise<boolean> {
+  const kept = await tx
+    .update(jobs)
+    .set({ standing, standingRank: rank })
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId), eq(jobs.revision, revision)))
+    .returning({ id: jobs.id });
+  return kept.length > 0;
 }
 
 /**
@@ -178,11 +199,20 @@ export async function jobsBehind(db: Db, shopId: string, core: string, judgedBy:
       and(
         eq(jobs.shopId, shopId),
         sql`state = 'open'`,
-        sql`(${jobs.standing} ->> 'core' is distinct from ${core} or ${jobs.standing} ->> 'judgedBy' is distinct from ${judgedBy})`,
+        sql`(${jobs.standing} ->> 'core' is distinct from ${core} or ${jobs.standing} ->> 'judgedBy' is distinct from ${judgedBy} or ${jobs.standing} ->> 'of' is distinct from ${jobs.revision}::text)`,
       ),
     )
     .orderBy(asc(jobs.standingRank), asc(jobs.bookedAt));
   return rows.map((row) => row.id);
+}
+
+/** How many jobs of a shop are open. */
+export async function openJobs(db: Db, shopId: string): Promise<number> {
+  const [row] = await db
+    .select({ n: sql<number>`count(*)::int` })
+    .from(jobs)
+    .where(and(eq(jobs.shopId, shopId), sql`state = 'open'`));
+  return row?.n ?? 0;
 }
 
 /** Ids of every shop: the one thing that is known of all of them at once, for whoever goes round them at a start. */

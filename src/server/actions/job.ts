@@ -19,6 +19,7 @@ import {
   answerLine as answerFor,
   openNextGate as openGate,
   savePlan as setPlan,
+  savePlanPart as setPart,
   signOff as sign,
 } from '../jobs/gatework';
 import type { PlanAnswer } from '../jobs/gatework';
@@ -49,6 +50,14 @@ export async function savePlan(jobId: string, input: Record<string, unknown>): P
   return act('savePlan', async (member): Promise<PlanAnswer> =>
     isId(jobId) ? setPlan(member, jobId, input, member.units) : refuse(NO_JOB),
   );
+}
+
+/** A part of the plan that a subject names. */
+export async function savePlanPart(
+  jobId: string,
+  input: { part: string; version: number; fields: Record<string, string | number> },
+): Promise<Answer> {
+  return act('savePlanPart', async (member) => (isId(jobId) ? setPart(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function acceptStop(

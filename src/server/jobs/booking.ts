@@ -10,7 +10,7 @@ import { customers, shops, vehicles } from '@/db/schema/shops';
 import { refuseZod, type Answer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
-import { refreshStanding, type Doer } from './withJob';
+import { standSoon, type Doer } from './withJob';
 
 const named = (what: string, most = 60) =>
   z.string().trim().min(1, `${what} is missing`).max(most, `${what} is longer than ${most} letters`);
@@ -112,7 +112,7 @@ export async function bookVehicle(
   if (!parsed.success) return refuseZod(parsed.error);
   const b = parsed.data;
   const shopId = doer.shop.id;
-  return inShop(shopId, async (tx) => {
+  const booked = await inShop(shopId, async (tx) => {
     const [known] = await tx
       .select({ id: customers.id })
       .from(customers)
@@ -166,8 +166,9 @@ export async function bookVehicle(
       })
       .returning({ id: jobs.id });
     const jobId = job?.id ?? '';
-    await refreshStanding(tx, shopId, jobId);
     await note(tx, doer, 'job booked', { jobId, about: number });
     return { ok: true as const, jobId };
   });
+  await standSoon(shopId, booked.jobId);
+  return booked;
 }

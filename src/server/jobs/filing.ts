@@ -3,14 +3,14 @@ import { applyEntry } from '@/core/assembly/filing';
 import { marksBy, type Dating } from '@/core/record/filing/dating';
 import { Entry } from '@/core/record/filing/entry';
 import { spotName } from '@/core/assembly/book';
-import { loadJob, lockJob } from '@/db/queries/jobs';
+import { loadJob, lockJob, touchJob } from '@/db/queries/jobs';
 import { IdTaken, insertAdded } from '@/db/queries/filed';
 import { isAway, isRefusedByRule } from '../away';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { log } from '../log';
 import { markedAt } from './marks';
-import { keepStanding, NO_JOB, type Doer } from './withJob';
+import { NO_JOB, standSoon, type Doer } from './withJob';
 
 /** What became of one entry. `met` tells whose readings of the same point it was filed beside. */
 export type Outcome =
@@ -106,7 +106,10 @@ export async function fileEntries(
 
 async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
   try {
-    return await inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run));
+    const { outcomes, filed } = await inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run));
+    // Worked once nothing is held any more; what was filed is filed, whatever becomes of that.
+    if (filed) await standSoon(doer.shop.id, run[0]?.entry.jobId ?? '');
+    return outcomes;
   } catch (error) {
     if (!byRule(error)) throw error;
     // One that the database refuses must not hold up the others: alone it is refused alone.
@@ -124,12 +127,17 @@ async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
   }
 }
 
-async function fileOnJob(tx: Parameters<typeof loadJob>[0], doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
+async function fileOnJob(
+  tx: Parameters<typeof loadJob>[0],
+  doer: Doer,
+  run: readonly Timed[],
+): Promise<{ outcomes: Outcome[]; filed: boolean }> {
   const shopId = doer.shop.id;
   const jobId = run[0]?.entry.jobId ?? '';
   const held = await lockJob(tx, shopId, jobId);
   const loaded = held && (await loadJob(tx, shopId, jobId));
-  if (!loaded) return run.map(({ entry: { id } }) => ({ id, state: 'refused', why: NO_JOB }));
+  if (!loaded)
+    return { outcomes: run.map(({ entry: { id } }) => ({ id, state: 'refused', why: NO_JOB })), filed: false };
   let job = loaded.document;
   const counts: Record<string, number> = {};
   const outcomes: Outcome[] = [];
@@ -159,9 +167,10 @@ async function fileOnJob(tx: Parameters<typeof loadJob>[0], doer: Doer, run: rea
       }),
     });
   }
-  if (Object.keys(counts).length > 0) {
-    await keepStanding(tx, shopId, jobId, job);
+  const filed = Object.keys(counts).length > 0;
+  if (filed) {
+    await touchJob(tx, shopId, jobId);
     await note(tx, doer, 'filed', { jobId, about: job.job.number, detail: counts });
   }
-  return outcomes;
+  return { outcomes, filed };
 }

@@ -6,17 +6,19 @@ import type { Db } from '@/db/client';
 import { signedSheets } from '@/db/schema/filed';
 import { signOffs } from '@/db/schema/jobs';
 import { shops } from '@/db/schema/shops';
+import { inShop } from '../database';
 import { worked } from '../working';
 
 export const sha256 = (text: string): string => createHash('sha256').update(text, 'utf8').digest('hex');
 
-/** Freezes the sheet of a job that was just signed; answers its hash. */
-export async function freezeSheet(
-  tx: Db,
-  { shopId, jobId, signOffId, document }: { shopId: string; jobId: string; signOffId: string; document: unknown },
-): Promise<string> {
-  const [shop] = await tx.select().from(shops).where(eq(shops.id, shopId));
-  const sheet = await worked({ shop: shopId, who: 'signing' }, jobId, 'signedText', document, {
+/** The text of a signed document's sheet, worked with no transaction open. */
+export async function sheetText(shopId: string, jobId: string, document: unknown): Promise<string> {
+  const [shop] = await inShop(shopId, (tx) => tx.select().from(shops).where(eq(shops.id, shopId)));
+  return sheetOf(shop, shopId, jobId, document);
+}
+
+const sheetOf = (shop: typeof shops.$inferSelect | undefined, shopId: string, jobId: string, document: unknown) =>
+  worked({ shop: shopId, who: 'signing' }, jobId, 'signedText', document, {
     name: shop?.name ?? '',
     timeZone: shop?.timeZone ?? 'UTC',
     units: {
@@ -24,8 +26,14 @@ export async function freezeSheet(
       ...(shop && { length: shop.lengthUnit, pressure: shop.pressureUnit, mass: shop.massUnit }),
     },
   });
-  const hash = sha256(sheet);
-  await tx.insert(signedSheets).values({ shopId, jobId, signOffId, sheet, sha256: hash, coreVersion: CORE_VERSION });
+
+/** Keeps the frozen sheet of a job that was just signed; answers its hash. */
+export async function keepSheet(
+  tx: Db,
+  own: { shopId: string; jobId: string; signOffId: string; sheet: string },
+): Promise<string> {
+  const hash = sha256(own.sheet);
+  await tx.insert(signedSheets).values({ ...own, sha256: hash, coreVersion: CORE_VERSION });
   return hash;
 }
 
@@ -36,6 +44,9 @@ export async function freezeSheets(owner: Db): Promise<number> {
     .from(signOffs)
     .leftJoin(signedSheets, eq(signedSheets.signOffId, signOffs.id))
     .where(isNull(signedSheets.id));
-  for (const { id, ...rest } of loose) await freezeSheet(owner, { ...rest, signOffId: id });
+  for (const { id, shopId, jobId, document } of loose) {
+    const [shop] = await owner.select().from(shops).where(eq(shops.id, shopId));
+    await keepSheet(owner, { shopId, jobId, signOffId: id, sheet: await sheetOf(shop, shopId, jobId, document) });
+  }
   return loose.length;
 }

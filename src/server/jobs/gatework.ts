@@ -1,3 +1,4 @@
+import type { JobDocument } from '@/core/document/job';
 import { BOOK, workingsOf } from '@/core/assembly/book';
 import { and, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
@@ -17,8 +18,8 @@ import { refuse, refuseZod, type Answer } from '../answer';
 import { note as audit } from '../audit';
 import { lengthField } from './booking';
 import { worked } from '../working';
-import { freezeSheet } from './freezing';
-import { leads, withOpenJob, type Doer } from './withJob';
+import { keepSheet, sheetText } from './freezing';
+import { leads, withOpenJob, withWorkedJob, type Doer } from './withJob';
 
 const rowOf = (doer: Doer, jobId: string) => and(eq(jobs.shopId, doer.shop.id), eq(jobs.id, jobId));
 
@@ -132,6 +133,43 @@ export async function savePlan(doer: Doer, jobId: string, raw: unknown, units: U
   });
 }
 
+const PartInput = z.object({
+  part: z.string().max(40),
+  version: z.coerce.number().int(),
+  fields: z.record(z.string().max(60), z.json()),
+});
+
+/** Sets a part of the plan that a subject names, checked by its schema; like the plan, it is nobody's to overwrite unseen. */
+export async function savePlanPart(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+  const parsed = PartInput.safeParse(raw);
+  if (!parsed.success) return refuseZod(parsed.error);
+  const part = BOOK.planPart(parsed.data.part);
+  if (!part) return refuse('There is no part of a plan of that name.');
+  const read = part.schema.safeParse(parsed.data.fields);
+  if (!read.success) return refuseZod(read.error);
+  return withOpenJob(doer, jobId, async (tx, loaded) => {
+    if (loaded.version !== parsed.data.version)
+      return refuse(`${loaded.planBy || 'Somebody'} set this plan since you opened it. Look again, then set it.`);
+    if (['build', 'after', 'release'].includes(loaded.document.job.gate))
+      return refuse('The build has begun: the plan stands as it was.');
+    await tx
+      .update(jobs)
+      .set({
+        planParts: { ...loaded.document.plan.parts, [part.id]: read.data },
+        version: sql`${jobs.version} + 1`,
+        planBy: doer.name,
+        planAt: new Date().toISOString(),
+      })
+      .where(rowOf(doer, jobId));
+    await audit(tx, doer, 'plan set', {
+      jobId,
+      about: `${loaded.document.job.number}, ${part.name}`,
+      detail: { from: loaded.document.plan.parts[part.id] ?? null, to: read.data },
+    });
+    return { ok: true };
+  });
+}
+
 const AcceptInput = z.object({
   check: z.string().max(60),
   gate: ReadingGate,
@@ -145,8 +183,8 @@ export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promi
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead accepts a Stop.');
   const { check, gate, place, reason } = parsed.data;
-  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
-    const verdicts = await worked({ shop: doer.shop.id, who: doer.id }, jobId, 'verdicts', job);
+  const work = (job: JobDocument) => worked({ shop: doer.shop.id, who: doer.id }, jobId, 'verdicts', job);
+  return withWorkedJob(doer, jobId, work, async (tx, { document: job }, verdicts) => {
     const verdict = verdicts.find((v) => v.check === check && v.gate === gate && v.place === place);
     if (verdict?.verdict !== 'Stop') return refuse('That check does not read Stop any more.');
     if (verdict.safetyCritical) return refuse('A safety-critical Stop is accepted by nobody: fix and measure.');
@@ -219,17 +257,30 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown): Promise<
   const { kind, note } = parsed.data;
   if (kind === 'left-unreleased' && note === '')
     return refuse('Say why it leaves unreleased.', { note: 'Say why it leaves unreleased.' });
-  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
-    if (kind === 'released') {
-      if (job.job.gate !== 'release') return refuse('Open the Release gate first.');
-      const blockers = releaseBlockers(await worked({ shop: doer.shop.id, who: doer.id }, jobId, 'verdicts', job));
-      if (blockers.length > 0) {
-        return refuse(`Release is refused. ${blockers.map((b) => `${b.title}, ${b.why} ${b.cure}`).join(' · ')}`);
-      }
-    }
-    if (!leads(doer)) return refuse('Only a lead signs.');
+  const owner = { shop: doer.shop.id, who: doer.id };
+  const signedNow = (job: JobDocument) => {
     const at = new Date().toISOString();
-    const document = { ...job, job: { ...job.job, state: kind }, signOffs: [{ kind, by: doer.name, at, note }] };
+    return {
+      at,
+      document: { ...job, job: { ...job.job, state: kind }, signOffs: [{ kind, by: doer.name, at, note }] },
+    };
+  };
+  // Worked and frozen before anything is held; it stands if nothing was filed meanwhile.
+  const work = async (job: JobDocument) => {
+    const signed = signedNow(job);
+    const blockers = kind === 'released' ? releaseBlockers(await worked(owner, jobId, 'verdicts', job)) : [];
+    const shut =
+      !leads(doer) ||
+      job.job.state !== 'open' ||
+      blockers.length > 0 ||
+      (kind === 'released' && job.job.gate !== 'release');
+    return { ...signed, blockers, text: shut ? '' : await sheetText(doer.shop.id, jobId, signed.document) };
+  };
+  return withWorkedJob(doer, jobId, work, async (tx, { document: job }, { at, document, blockers, text }) => {
+    if (kind === 'released' && job.job.gate !== 'release') return refuse('Open the Release gate first.');
+    if (blockers.length > 0)
+      return refuse(`Release is refused. ${blockers.map((b) => `${b.title}, ${b.why} ${b.cure}`).join(' · ')}`);
+    if (!leads(doer)) return refuse('Only a lead signs.');
     const [signed] = await tx
       .insert(signOffs)
       .values({
@@ -244,7 +295,7 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown): Promise<
         coreVersion: CORE_VERSION,
       })
       .returning({ id: signOffs.id });
-    const sha256 = await freezeSheet(tx, { shopId: doer.shop.id, jobId, signOffId: signed?.id ?? '', document });
+    const sha256 = await keepSheet(tx, { shopId: doer.shop.id, jobId, signOffId: signed?.id ?? '', sheet: text });
     await tx.update(jobs).set({ state: kind }).where(rowOf(doer, jobId));
     await audit(tx, doer, 'signed', { jobId, about: `${job.job.number}, ${kind}`, detail: { sha256 } });
     return { ok: true };

@@ -17,8 +17,7 @@ type Role = Doer['role'];
 function deeds(job: JobDocument, kitIsNew: boolean): { what: string; roles: readonly Role[] }[] {
   // A plan that nobody set has no lift, and nought in every other part.
   const { parts, ...plan } = job.plan;
-  const planned =
-    Object.values(plan).some((part) => part !== null && part !== 0) || Object.keys(parts).length > 0;
+  const planned = Object.values(plan).some((part) => part !== null && part !== 0) || Object.keys(parts).length > 0;
   return [
     { what: 'books a vehicle', roles: ACTIONS.bookVehicle, does: true },
     { what: 'carries readings', roles: ENTRIES.reading, does: job.readings.length > 0 },

@@ -8,8 +8,8 @@ import { customers, kits, vehicles } from '@/db/schema/shops';
 import { note as audit } from '../audit';
 import { inShop } from '../database';
 import { nextNumber, searchText } from './booking';
-import { freezeSheet } from './freezing';
-import { refreshStanding, type Doer } from './withJob';
+import { keepSheet, sheetText } from './freezing';
+import { standSoon, type Doer } from './withJob';
 
 /**
  * Inserts a whole valid document as it is, closed and signed too: the demo's own, and what `importJob` has made of a
@@ -20,7 +20,7 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
   const document = withNewIds(source);
   const { job, vehicle, reference, kit } = document;
   const { parts, ...planColumns } = document.plan;
-  return inShop(shopId, async (tx) => {
+  const done = await inShop(shopId, async (tx) => {
     const [customer] = await tx
       .insert(customers)
       .values({ shopId, ...document.customer })
@@ -131,6 +131,7 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
       if (kept) await keepVersion(tx, own, kept, { by: doer.id, byName: kept.by });
     }
     const [s] = document.signOffs;
+    let loose: { signOffId: string; document: JobDocument } | null = null;
     if (s) {
       const kept = { ...document, job: { ...job, number } };
       const [signed] = await tx
@@ -146,16 +147,22 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
           coreVersion: CORE_VERSION,
         })
         .returning({ id: signOffs.id });
-      await freezeSheet(tx, { ...own, signOffId: signed?.id ?? '', document: kept });
+      loose = { signOffId: signed?.id ?? '', document: kept };
     }
     if (state !== 'open') await tx.update(jobs).set({ state }).where(eq(jobs.id, jobId));
-    await refreshStanding(tx, shopId, jobId);
     await audit(tx, doer, document.broughtIn ? 'job brought in' : 'job booked', {
       jobId,
       about: document.broughtIn ? `${number}, from ${document.broughtIn.from}` : number,
     });
-    return jobId;
+    return { jobId, loose };
   });
+  const { jobId, loose } = done;
+  if (loose) {
+    const sheet = await sheetText(shopId, jobId, loose.document);
+    await inShop(shopId, (tx) => keepSheet(tx, { shopId, jobId, signOffId: loose.signOffId, sheet }));
+  }
+  await standSoon(shopId, jobId);
+  return jobId;
 }
 
 function withNewIds(document: JobDocument): JobDocument {

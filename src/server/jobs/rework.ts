@@ -1,38 +1,42 @@
 import { CORE_VERSION } from '@/core/assembly/workJob';
-import { shopFit } from '@/db/queries/fitSettings';
-import { jobsBehind, lockJob, shopIds } from '@/db/queries/jobs';
-import { judgedByOf, shopLimits } from '@/db/queries/limits';
+import { jobsBehind, openJobs, shopIds } from '@/db/queries/jobs';
+import { judgedBy } from '@/db/queries/judgedBy';
+import { judgedByOf } from '@/db/queries/limits';
 import { inShop } from '../database';
 import { log } from '../log';
-import { refreshStanding } from './withJob';
+import { standAnew } from './standing';
 
 /** Open jobs whose standing another core worked, or that were judged by other limits than the shop now has. */
 const behind = (shopId: string): Promise<string[]> =>
   inShop(shopId, async (tx) => {
-    const now = judgedByOf(await shopLimits(tx, shopId), (await shopFit(tx, shopId)).rules);
-    return jobsBehind(tx, shopId, CORE_VERSION, now);
+    const { limits, rules } = await judgedBy(tx, shopId);
+    return jobsBehind(tx, shopId, CORE_VERSION, judgedByOf(limits, rules));
   });
 
 /**
- * Works anew what the Yard shows of every job of a shop that is behind, each in a transaction of its own under its row's
- * lock: no filing waits for another job's arithmetic, and what is filed meanwhile is in it.
+ * Works anew what the Yard shows of every job of a shop that is behind, one by one and with nothing held: no filing
+ * waits for another job's arithmetic.
  *
  * @returns how many were worked anew
  */
 async function rework(shopId: string): Promise<number> {
   let done = 0;
   const failed = new Set<string>();
+  const tries = new Map<string, number>();
   for (;;) {
     // Asked again after each round: limits may have been set once more meanwhile.
     const ids = (await behind(shopId)).filter((id) => !failed.has(id));
     if (ids.length === 0) return done;
     for (const id of ids) {
+      // A job that is filed on without a pause is worked by whoever files.
+      tries.set(id, (tries.get(id) ?? 0) + 1);
+      if ((tries.get(id) ?? 0) > 5) {
+        failed.add(id);
+        continue;
+      }
       try {
-        await inShop(shopId, async (tx) => {
-          const row = await lockJob(tx, shopId, id);
-          if (row?.state === 'open') await refreshStanding(tx, shopId, id);
-        });
-        done++;
+        // Not kept where something was filed meanwhile: then it is behind still, or was worked by whoever filed.
+        if (await standAnew(shopId, id)) done++;
       } catch (error) {
         // One that cannot be worked now keeps what it shows; the next filing on it works it anew.
         failed.add(id);
@@ -72,4 +76,10 @@ export async function reworkOld(): Promise<void> {
   } catch (error) {
     log.warn({ err: error }, 'standings were not worked anew');
   }
+}
+
+/** How many of a shop's open jobs are still to be worked anew, and of how many: what a lead sees after a changed limit. */
+export async function reworkLeft(shopId: string): Promise<{ left: number; open: number }> {
+  const ids = await behind(shopId);
+  return { left: ids.length, open: await inShop(shopId, (tx) => openJobs(tx, shopId)) };
 }

@@ -1,14 +1,11 @@
-import { CORE_VERSION } from '@/core/assembly/workJob';
-import { tooLongToWork } from '@/core/assembly/gates/standing';
 import type { JobDocument } from '@/core/document/job';
 import { Undone, type Db } from '@/db/client';
-import { loadJob, lockJob, updateStanding, type LoadedJob } from '@/db/queries/jobs';
-import { judgedByOf } from '@/db/queries/limits';
+import { loadJob, lockJob, touchJob, type LoadedJob } from '@/db/queries/jobs';
 import { refuse, type Answer } from '../answer';
 import { inShop } from '../database';
 import { log } from '../log';
-import { TooLong } from '../threads/pool';
-import { worked } from '../working';
+import { reworkSoon } from './rework';
+import { standAnew } from './standing';
 
 /** The person an action is done by; the part of a member that job logic needs. */
 export interface Doer {
@@ -29,7 +26,7 @@ export const NO_JOB = 'There is no such job in this shop.';
 
 /**
  * Does something to an open job of the doer's shop in one transaction: the job's row is held, the job loaded, `act`
- * done, and what the Yard shows of it worked anew. Database constraints that refuse come back as a message.
+ * done; what the Yard shows of it is worked anew once that is over. Database constraints that refuse come back as a message.
  */
 export async function withOpenJob<T extends object>(
   doer: Doer,
@@ -37,7 +34,7 @@ export async function withOpenJob<T extends object>(
   act: (tx: Db, loaded: LoadedJob) => Promise<Answer<T>>,
 ): Promise<Answer<T>> {
   try {
-    return await inShop(doer.shop.id, async (tx) => {
+    const done = await inShop(doer.shop.id, async (tx) => {
       const row = await lockJob(tx, doer.shop.id, jobId);
       if (!row) return refuse(NO_JOB);
       if (row.state !== 'open') return refuse('This job is closed: nothing more is filed on it.');
@@ -45,37 +42,48 @@ export async function withOpenJob<T extends object>(
       if (!loaded) return refuse(NO_JOB);
       const answer = await act(tx, loaded);
       if (!answer.ok) throw Object.assign(new Refused(answer.message), { answer });
-      await refreshStanding(tx, doer.shop.id, jobId);
+      await touchJob(tx, doer.shop.id, jobId);
       return answer;
     });
+    if (done.ok) await standSoon(doer.shop.id, jobId);
+    return done;
   } catch (error) {
     if (error instanceof Refused && 'answer' in error) return error.answer as Answer<T>;
     throw error;
   }
 }
 
-/** Works the job again and keeps what the Yard shows of it. */
-export async function refreshStanding(tx: Db, shopId: string, jobId: string): Promise<JobDocument | null> {
-  const loaded = await loadJob(tx, shopId, jobId);
-  if (!loaded) return null;
-  await keepStanding(tx, shopId, jobId, loaded.document);
-  return loaded.document;
+/**
+ * Works a job before anything is held, then does something with what came of it: the job is loaded, `work` has it worked
+ * in a thread, and `act` is done in a transaction if nothing was filed meanwhile; else once more.
+ */
+export async function withWorkedJob<W, T extends object>(
+  doer: Doer,
+  jobId: string,
+  work: (document: JobDocument) => Promise<W>,
+  act: (tx: Db, loaded: LoadedJob, worked: W) => Promise<Answer<T>>,
+): Promise<Answer<T>> {
+  for (let tries = 0; tries < 4; tries++) {
+    const seen = await inShop(doer.shop.id, (tx) => loadJob(tx, doer.shop.id, jobId));
+    if (!seen) return refuse(NO_JOB);
+    const found = await work(seen.document);
+    let moved = false;
+    const answer = await withOpenJob<T>(doer, jobId, async (tx, loaded) => {
+      moved = loaded.revision !== seen.revision;
+      return moved ? refuse(MOVED) : act(tx, loaded, found);
+    });
+    if (!moved) return answer;
+  }
+  return refuse(MOVED);
 }
+const MOVED = 'Something was filed on this job at the same moment. Look again, then repeat it.';
 
-export async function keepStanding(tx: Db, shopId: string, jobId: string, document: JobDocument): Promise<void> {
-  // What was filed is filed: a job that takes too long to work says so in the Yard, and holds nobody up.
-  const standing = await worked({ shop: shopId, who: 'standing' }, jobId, 'standing', document).catch(
-    (error: unknown) => {
-      if (!(error instanceof TooLong)) throw error;
-      log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
-      return tooLongToWork();
-    },
-  );
-  await updateStanding(
-    tx,
-    shopId,
-    jobId,
-    { ...standing, core: CORE_VERSION, judgedBy: judgedByOf(document.limits, document.fitRules) },
-    standing.rank,
-  );
+/** After something was filed: what the Yard shows follows. What cannot be worked now is caught up with, and fails nobody. */
+export async function standSoon(shopId: string, jobId: string): Promise<void> {
+  try {
+    await standAnew(shopId, jobId);
+  } catch (error) {
+    log.warn({ err: error, jobId }, 'a job was not worked anew');
+    void reworkSoon(shopId);
+  }
 }

@@ -18,7 +18,8 @@ import { ReadingGateRoom } from './ReadingGateRoom';
 import { ReadRoom } from './ReadRoom';
 import { ReleaseRoom } from './ReleaseRoom';
 import { goTo } from './RoomLink';
-import { isRoom, type Room } from './rooms';
+import { isRoom, subjectRoom, type Room } from './rooms';
+import { SubjectRoom } from './SubjectRoom';
 import { StoryRoom } from './StoryRoom';
 import { useSnapshot } from './useSnapshot';
 import { useView } from './useView';
@@ -79,6 +80,8 @@ export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker
 
 function Inside({ room, view }: { room: Room; view: JobView }) {
   const asked = useSearchParams();
+  const subject = subjectRoom(room);
+  if (subject) return <SubjectRoom view={view} subject={subject} />;
   const at = { route: asked.get('route') ?? undefined, at: asked.get('at') ?? undefined };
   switch (room) {
     case 'intake':

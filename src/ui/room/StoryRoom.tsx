@@ -4,11 +4,14 @@ import { useState, useTransition } from 'react';
 import { GATE_TITLE } from '@/core/document/gateTitles';
 import type { ReadingGate } from '@/core/document/job';
 import { comesFrom } from '@/core/record/provenance';
-import { findInStory, storyOf } from '@/core/record/story';
+import { say } from '@/core/kernel/phrase';
+import { entriesTold, findEntries, findInStory, storyOf } from '@/core/record/story';
 import { whenShort } from '@/core/kernel/time/when';
 import { FiledState } from '../device/FiledState';
 import { RefusedList } from '../device/RefusedList';
 import { FiledHere } from '../reading/FiledHere';
+import { Words } from '../Figure';
+import { useUnits } from '../Units';
 import { listed } from './filedAt';
 import { useFiling } from './useFiling';
 import type { JobView } from './view';
@@ -29,6 +32,8 @@ export function StoryRoom({ view }: { view: JobView }) {
   const [most, setMost] = useState(AT_ONCE);
   const story = storyOf(view.workings);
   const found = findInStory(story, words, gate);
+  const units = useUnits();
+  const entries = findEntries(entriesTold(view.workings), words, (phrase) => say(phrase, units));
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="p-5">
@@ -89,6 +94,24 @@ export function StoryRoom({ view }: { view: JobView }) {
         )}
       </div>
       <aside className="space-y-6 border-l border-rule p-5">
+        {entries.length > 0 && (
+          <section aria-labelledby="entries">
+            <h2 id="entries" className="pb-1">
+              Also filed
+            </h2>
+            <ul className="ruled">
+              {entries.map(({ filed, says }) => (
+                <li key={filed.id} className="py-2">
+                  <Words phrase={says} />
+                  <p className="text-sm text-pencil">
+                    {GATE_TITLE[filed.gate]} · {whenShort(filed.at, zone)} {filed.by}{' '}
+                    <FiledState state={view.stateOf(filed.id)} />
+                  </p>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         <section aria-labelledby="notes">
           <h2 id="notes" className="pb-1">
             Notes

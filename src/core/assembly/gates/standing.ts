@@ -27,6 +27,8 @@ export const Standing = z.object({
   core: z.string().optional(),
   /** A mark of the limits that it was judged by. */
   judgedBy: z.string().optional(),
+  /** The revision of the job that it was worked from. */
+  of: z.number().int().optional(),
 });
 export type Standing = z.infer<typeof Standing>;
 

@@ -1,3 +1,4 @@
+import { filedSays, partSays } from '../../record/told';
 import type { Workings } from '../../record/workings';
 import { RULE_WORDS } from '../../kernel/decisionRule';
 import { say } from '../../kernel/phrase';
@@ -103,7 +104,13 @@ export function makeSheet(
         ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.'
         : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
     ].join(' '),
-    proofs: w.book.subjects.flatMap((subject) => subject.sheetFacts?.(w, verdicts) ?? []),
+    proofs: [
+      ...w.book.subjects.flatMap((subject) => subject.sheetFacts?.(w, verdicts) ?? []),
+      ...Object.entries(w.job.plan.parts).flatMap(([id, part]) => {
+        const said = partSays(w.book, id, part);
+        return said ? [{ name: `Plan, ${said.name.toLowerCase()}`, text: say(said.says, units) }] : [];
+      }),
+    ],
     notDone: w.book.leadsLines
       .flatMap((line) => {
         const said = lineSaid(w.job, line)?.said;
@@ -145,7 +152,10 @@ export function makeSheet(
       accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',
     })),
     open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
-    changes: w.job.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
+    changes: [
+      ...w.job.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
+      ...w.job.entries.map((e) => ({ what: say(filedSays(w.book, e), units), by: e.by, at: when(e.at) })),
+    ],
     signed: signOff
       ? {
           kind: signOff.kind === 'released' ? 'Released' : 'Left unreleased',

@@ -1,0 +1,36 @@
+import { tooLongToWork } from '@/core/assembly/gates/standing';
+import { CORE_VERSION } from '@/core/assembly/workJob';
+import { loadJob, updateStanding } from '@/db/queries/jobs';
+import { judgedByOf } from '@/db/queries/limits';
+import { inShop } from '../database';
+import { log } from '../log';
+import { TooLong } from '../threads/pool';
+import { worked } from '../working';
+
+/**
+ * Works anew what the Yard shows of a job: loaded in one transaction, worked in a thread with no transaction open, and
+ * kept in another, fenced by the job's revision. Where something was filed meanwhile nothing is kept: whoever filed it
+ * works it in turn.
+ *
+ * @returns whether it was kept
+ */
+export async function standAnew(shopId: string, jobId: string): Promise<boolean> {
+  const loaded = await inShop(shopId, (tx) => loadJob(tx, shopId, jobId));
+  if (!loaded) return false;
+  const { document, revision } = loaded;
+  // What was filed is filed: a job that takes too long to work says so in the Yard, and holds nobody up.
+  const standing = await worked({ shop: shopId, who: 'standing' }, jobId, 'standing', document).catch(
+    (error: unknown) => {
+      if (!(error instanceof TooLong)) throw error;
+      log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
+      return tooLongToWork();
+    },
+  );
+  const kept = {
+    ...standing,
+    core: CORE_VERSION,
+    judgedBy: judgedByOf(document.limits, document.fitRules),
+    of: revision,
+  };
+  return inShop(shopId, (tx) => updateStanding(tx, shopId, jobId, revision, kept, standing.rank));
+}
