@@ -1,9 +1,8 @@
-import { BOOK } from '@/core/assembly/book';
-import { workingsOf } from '../../src/core/assembly/book';
+import { BOOK, workingsOf } from '@/core/assembly/book';
 import { axleOf, isCorner } from '@/core/kernel/places';
 import { JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
 import { buildRoute } from '@/core/assembly/route/route';
-import type { RouteStop } from '@/core/record/route';
+import { stopKey, type RouteStop } from '@/core/record/route';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import { show } from '@/core/kernel/units/format';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
@@ -191,7 +190,25 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
       }),
     );
   }
+  // What is given by its very key is read, asked on the route or not: a value that nobody reads would say nothing.
+  for (const [key, given] of Object.entries(values)) {
+    const stop = filed.length < most && route === 'full' ? besideRoute(job, gate, key) : null;
+    if (!stop || filed.some((r) => stopKey(r.point, r.place, r.state, r.set) === key)) continue;
+    at += 40_000;
+    filed.push(answerStop(stop, given, { units, by, at: new Date(at).toISOString(), job: null }));
+  }
   return JobDocument.parse({ ...job, readings: [...job.readings, ...filed] });
+}
+
+/** The stop of a key such as "barArmLength.front.floor" where it can be read on this job and has not been. */
+function besideRoute(job: JobDocument, gate: ReadingGate, key: string): RouteStop | null {
+  for (const point of BOOK.points) {
+    if (!point.gates.includes(gate) || !key.startsWith(`${point.id}.`)) continue;
+    const spot = point.where(job).find(({ place, state }) => stopKey(point.id, place, state, 1) === key);
+    const read = job.readings.some((r) => r.gate === gate && stopKey(r.point, r.place, r.state, r.set) === key);
+    if (spot && !read) return { key, point, gate, ...spot, set: 1, status: 'open' };
+  }
+  return null;
 }
 
 export type Given = number | 'not-fitted' | 'cannot-reach' | { fault: string } | { choice: string } | undefined;

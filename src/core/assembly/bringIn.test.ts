@@ -28,7 +28,9 @@ describe('what a job file is worth here', () => {
     expect(job.broughtIn?.signed?.kind).toBe('released');
     const sheet = makeSheet(workingsOf(job), INCH_SHOP, (iso) => iso);
     expect(sheet.status).toBe('Not released here, signed elsewhere');
-    expect(sheet.provenance).toMatch(/^250 of 250 readings? brought in|^250 readings of 250 brought in/);
+    const n = job.readings.length;
+    expect(n).toBeGreaterThan(200);
+    expect(sheet.provenance).toContain(`${n} readings of ${n} brought in`);
     expect(sheet.provenance).toContain('counts for nothing here');
   });
   test('whatever gate it says, it stands where its readings bear out', () => {

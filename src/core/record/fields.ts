@@ -6,8 +6,7 @@ import type { Field } from './subject';
 /** What was typed into each box, by the field's name. */
 export type Typed = Readonly<Record<string, string>>;
 export type ReadFields =
-  | { ok: true; values: Record<string, string | number> }
-  | { ok: false; errors: Record<string, string> };
+  { ok: true; values: Record<string, string | number> } | { ok: false; errors: Record<string, string> };
 
 /** Reads what was typed into the boxes of a plan part or an entry: figures in base units, or what is wrong by box. */
 export function readFields(fields: readonly Field[], typed: Typed, units: UnitChoice): ReadFields {

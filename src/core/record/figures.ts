@@ -1,3 +1,4 @@
+import { standsAfter } from './pointRules';
 import { isInchUnit, quantityOf } from '../kernel/units/quantities';
 import { uncertaintyParts } from '../kernel/uncertainty/instruments';
 import type { Place, VehicleState } from '../kernel/places';
@@ -118,6 +119,8 @@ export class Figures {
     const fresh = all.filter((reading) => staleBecause(this.book, this.job, reading) === null);
     const latest = fresh.at(-1);
     if (!latest) {
+      const came = set === undefined ? this.asItCame(spot) : null;
+      if (came) return came;
       const old = all.at(-1);
       const change = old ? staleBecause(this.book, this.job, old) : null;
       return old && change ? { status: 'stale', readings: all, change } : { status: 'missing' };
@@ -138,6 +141,14 @@ export class Figures {
     const point = this.book.byId(spot.point);
     if (!point) return { status: 'missing' };
     return mean(this, point, point.rideHeight ? agreeingSets(measured) : measured);
+  }
+
+  /** What Before says of a thing that is read once a vehicle and was not changed since; null where it says nothing. */
+  private asItCame(spot: Spot): Figure | null {
+    const point = this.book.byId(spot.point);
+    if (spot.gate !== 'after' || !point?.gates.includes('before') || !standsAfter(point, this.job, spot)) return null;
+    const came = this.figure({ ...spot, gate: 'before' });
+    return came.status === 'read' || came.status === 'observed' ? came : null;
   }
 }
 

@@ -47,6 +47,12 @@ export interface Asked {
   state: VehicleState;
 }
 
+/**
+ * When the routes ask a reading kind: at both gates, at one of them, once a vehicle (what stays as it is until that part
+ * is changed: arm lengths, what a maker states), or at After once one of these changes was recorded.
+ */
+export type WhenAsked = 'both gates' | 'before' | 'after' | 'once a vehicle' | { after: readonly ChangeKind[] };
+
 /** One thing that is measured or looked at, wherever on the vehicle it applies. */
 export interface Point {
   id: string;
@@ -59,9 +65,13 @@ export interface Point {
   /** By its id; see kernel/uncertainty/instruments. */
   instrument: string;
   drawing: PointDrawing;
+  /** The gates at which it may be read. */
   gates: readonly ReadingGate[];
+  asked: WhenAsked;
   /** Asked on the short route: safety or the promise needs it, or the height school does, or what this job says. */
   essential: boolean | 'floor-to-lip' | ((job: JobDocument, asked: Asked) => boolean);
+  /** Every vehicle has it, asked or not: “not fitted” is never an answer. */
+  always?: boolean;
   /** Not every vehicle has it, although the short route asks: “not fitted” is an answer. */
   lacking?: boolean;
   /** The answers of a thing that is looked at, where “good” and “fault” do not say it. */
@@ -108,6 +118,7 @@ export const length = {
   quantity: 'length',
   instrument: 'tape',
   gates: BOTH,
+  asked: 'both gates',
   essential: false,
   rideHeight: false,
   seconds: 25,
@@ -117,6 +128,7 @@ export const observation = {
   instrument: 'hand',
   drawing: 'hand',
   gates: AFTER,
+  asked: 'after',
   essential: true,
   rideHeight: false,
   range: [0, 0],

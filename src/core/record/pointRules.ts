@@ -1,16 +1,33 @@
 import { quantityOf } from '../kernel/units/quantities';
+import type { ChangeKind } from '../document/changes';
 import type { JobDocument } from '../document/job';
 import type { Asked, Point } from './point';
 
 /** Whether a point is on the short route of this job there. */
 export const isEssential = (point: Point, job: JobDocument, asked: Asked): boolean =>
+  (typeof point.asked === 'object' && asked.gate === 'after' && changedSince(job, ...point.asked.after)) ||
+  isAlwaysEssential(point, job, asked);
+
+const isAlwaysEssential = (point: Point, job: JobDocument, asked: Asked): boolean =>
   typeof point.essential === 'function'
     ? point.essential(job, asked)
     : point.essential === true || point.essential === job.job.heightSchool;
 
+/** Changed since Before: at the build or after it. */
+export const changedSince = (job: Pick<JobDocument, 'changes'>, ...kinds: readonly ChangeKind[]): boolean =>
+  job.changes.some((c) => kinds.includes(c.kind) && (c.gate === 'build' || c.gate === 'after'));
+
+/**
+ * Whether what was read Before still tells how it is After: of a kind that is asked once a vehicle, as long as none of
+ * the changes was recorded that bear on it.
+ */
+export const standsAfter = (point: Point, job: JobDocument, at: Pick<Asked, 'place' | 'state'>): boolean =>
+  point.asked === 'once a vehicle' && !changedSince(job, ...point.staleOn, ...(point.alsoStale?.(job, at) ?? []));
+
 /** Whether “not fitted” is an answer to it there: heights and what the short route asks of every vehicle never. */
 export const mayLack = (point: Point, job: JobDocument, asked: Asked): boolean =>
   !point.rideHeight &&
+  !point.always &&
   (point.lacking === true || (point.quantity !== 'observation' && !isEssential(point, job, asked)));
 
 /** What no vehicle can be at a point, base unit. */

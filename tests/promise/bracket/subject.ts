@@ -52,6 +52,7 @@ const boltTorque: Point = {
   instrument: 'beam-wrench',
   drawing: 'hand',
   gates: AFTER,
+  asked: 'after',
   essential: false,
   rideHeight: false,
   range: [20, 300],

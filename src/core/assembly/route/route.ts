@@ -2,7 +2,7 @@ import type { Workings } from '../../record/workings';
 import { Figures } from '../../record/figures';
 import type { Place, VehicleState } from '../../kernel/places';
 import { BOOK } from '../book';
-import { isEssential } from '../../record/pointRules';
+import { isEssential, standsAfter } from '../../record/pointRules';
 import { LAPS, type Lap, type Point } from '../../record/point';
 import { stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
 import type { ReadingGate } from '../../document/job';
@@ -92,6 +92,8 @@ function belongs(
   if (gate === 'before') return kind === 'full' || essential;
   const before = figures.figure({ gate: 'before', point: point.id, place, state });
   if (before.status === 'not-fitted') return false;
+  // Read once, it stands until that part is changed.
+  if (before.status === 'read' && standsAfter(point, figures.job, { place, state })) return false;
   if (essential) return true;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';

@@ -212,24 +212,38 @@ const predicted: CheckDefinition = {
   },
 };
 
+/**
+ * Where a gap of the walk round counts. Before, everywhere that it is taken; after the build the one that is asked flexed
+ * stands for it, and only what was read all the same is judged.
+ */
+function staticSpots(w: Workings, gate: ReadingGate, { floor, flexed, meets }: GapGroup, place: Place): Spot[] {
+  const there = spotsOf(w, gate, floor, place);
+  const flexedAsked = MEETS[meets].safety && spotsOf(w, 'after', flexed, place).length > 0;
+  return gate === 'before' || !flexedAsked ? there : there.filter((spot) => w.figures.at(spot).length > 0);
+}
+
 /** The least of what was measured straight and at both locks, on the floor. */
-const staticGap = (gate: ReadingGate, { floor: point, meets, check }: GapGroup): CheckDefinition => ({
-  id: check.id,
-  title: check.title,
+const staticGap = (gate: ReadingGate, group: GapGroup): CheckDefinition => ({
+  id: group.check.id,
+  title: group.check.title,
   gate,
-  safetyCritical: MEETS[meets].safety,
+  safetyCritical: MEETS[group.meets].safety,
   calculationMayClear: true,
-  limit: MEETS[meets].limit,
+  limit: MEETS[group.meets].limit,
   quantity: 'length',
-  places: (w) => CORNERS.filter((corner) => spotsOf(w, gate, point, corner).length > 0),
-  needs: (w, place) => ({ required: Object.fromEntries(spotsOf(w, gate, point, place).map((s) => [s.state, s])) }),
+  places: (w) => CORNERS.filter((corner) => staticSpots(w, gate, group, corner).length > 0),
+  needs: (w, place) => ({
+    required: Object.fromEntries(staticSpots(w, gate, group, place).map((s) => [s.state, s])),
+  }),
   // A liner or lip that was taken away is recorded as trimmed; arms, frame and hoses are never gone.
   gone: (w) => {
-    const change = MEETS[meets].safety ? null : w.job.changes.findLast((c) => c.kind === 'trim' || c.kind === 'lip');
+    const change = MEETS[group.meets].safety
+      ? null
+      : w.job.changes.findLast((c) => c.kind === 'trim' || c.kind === 'lip');
     return change ? [`no longer there: ${change.what}`] : null;
   },
   work: (input) => {
-    const spots = spotsOf(input.w, gate, point, input.place);
+    const spots = staticSpots(input.w, gate, group, input.place);
     const gaps = spots.map((s) => input.get(s.state));
     const least = propagate((values) => Math.min(...values), gaps);
     const where = spots[gaps.findIndex((gap) => gap.value === least.value)];

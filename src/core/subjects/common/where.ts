@@ -30,6 +30,3 @@ export const shockHolds = (job: JobDocument, { place }: { place: Place }): reado
 /** Turned wheels stand where the steering puts them; straight ahead they do not move with it. */
 export const steeringMoves = (_job: JobDocument, { state }: { state: VehicleState }): readonly ChangeKind[] =>
   state === 'floor' ? [] : ['alignment'];
-/** Changed since Before: at the build or after it. */
-export const changedSince = (job: JobDocument, ...kinds: readonly ChangeKind[]): boolean =>
-  job.changes.some((c) => kinds.includes(c.kind) && (c.gate === 'build' || c.gate === 'after'));

@@ -2,7 +2,7 @@ import { staleAfter } from '../common/stale';
 import type { JobDocument } from '../../document/job';
 import { AXLES, CORNERS } from '../../kernel/places';
 import { AFTER, length, observation, spots, type Point } from '../../record/point';
-import { changedSince } from '../common/where';
+import { changedSince } from '../../record/pointRules';
 
 /**
  * The rolling tests: rigid geometry is alike forward and in reverse, a vehicle is not. Rear wheels do not steer; what
@@ -17,12 +17,13 @@ export const ROLLS = [
   { id: 'rollReverseBraked', name: 'Reverse, then braked', reverse: true, axle: 'rear' },
 ] as const;
 /** What moves the tyre in its arch or the axle in its bushes wants to be rolled again, both ways. */
-export const rollsWanted = (job: JobDocument): boolean =>
-  changedSince(job, 'tyre-or-wheel', 'track-bar-or-arm', 'alignment');
+const ROLLED_AFTER = ['tyre-or-wheel', 'track-bar-or-arm', 'alignment'] as const;
+export const rollsWanted = (job: JobDocument): boolean => changedSince(job, ...ROLLED_AFTER);
 const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => ({
   ...observation,
   route: 'clearance',
-  essential: rollsWanted,
+  asked: { after: ROLLED_AFTER },
+  essential: false,
   id,
   label: `Rolling test: ${name.toLowerCase()}, no touch`,
   short: name.toLowerCase(),
@@ -68,6 +69,7 @@ export const flexPoints: readonly Point[] = [
     how: 'On the ramp, this wheel as far up as it goes, the other end of the axle hanging.',
     drawing: 'flex',
     gates: AFTER,
+    asked: 'after',
     range: [200, 800],
     essential: true,
     seconds: 15,
@@ -83,6 +85,7 @@ export const flexPoints: readonly Point[] = [
     how: 'In the same stance: at the other wheel of this axle, the one that hangs while this one is up.',
     drawing: 'flex',
     gates: AFTER,
+    asked: 'after',
     range: [300, 950],
     essential: true,
     seconds: 15,

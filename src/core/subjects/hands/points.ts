@@ -12,6 +12,7 @@ export const handPoints: readonly Point[] = [
     short: 'as-found look-over',
     how: 'Arms, joints, brackets, frame, lines and shocks, before anything is touched. Write every fault in the note.',
     gates: ['before'],
+    asked: 'before',
     staleOn: [],
     seconds: 180,
     where: () => spots(['vehicle'], 'floor'),
@@ -62,6 +63,7 @@ export const handPoints: readonly Point[] = [
     how: 'Look from the side at the spring seat. Blocks of the maker’s own, at that height, count as none.',
     drawing: 'block',
     gates: BOTH,
+    asked: 'both gates',
     choices: [
       { id: 'none', name: 'None, or the maker’s own', good: true },
       { id: 'one', name: 'One block a side', good: true },

@@ -48,6 +48,7 @@ export const swayBarPoints: readonly Point[] = [
     how: 'From the bar’s bush on the body to the link’s bolt. It tells which way the body’s own pitch counts.',
     drawing: 'bar',
     gates: ['before'],
+    asked: 'once a vehicle',
     lacking: true,
     choices: [
       { id: 'forward', name: 'Forward', good: true },
@@ -65,6 +66,7 @@ export const swayBarPoints: readonly Point[] = [
     how: 'Both links bolted to bar and axle, or what was done with it. Anything but connected is told to the customer.',
     drawing: 'bar',
     gates: AFTER,
+    asked: 'after',
     essential: (job, { place }) => cameWithBar(job, place),
     lacking: true,
     choices: BAR_STATES,
@@ -75,6 +77,7 @@ export const swayBarPoints: readonly Point[] = [
   {
     ...length,
     id: 'barArmLength',
+    asked: 'once a vehicle',
     label: 'Sway bar arm, pivot to link bolt',
     short: 'bar arm length',
     how: 'From the bar’s pivot line straight to the centre of the link bolt.',
@@ -104,6 +107,7 @@ export const swayBarPoints: readonly Point[] = [
     instrument: 'digital-gauge',
     drawing: 'bar',
     gates: AFTER,
+    asked: 'after',
     range: [-60, 60],
     signed: true,
     staleOn: staleAfter('bar', 'link'),

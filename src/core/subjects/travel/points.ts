@@ -35,6 +35,7 @@ export const travelPoints: readonly Point[] = [
   {
     ...length,
     id: 'stopCompression',
+    asked: 'once a vehicle',
     label: 'How far the stop squashes',
     short: 'stop compression',
     how: 'Free length of the stop less its length when fully squashed: from the maker, or measured on one in the press.',
@@ -61,6 +62,7 @@ export const travelPoints: readonly Point[] = [
     ...length,
     route: 'clearance',
     id: 'shockOpen',
+    asked: 'once a vehicle',
     label: 'Shock fully open, bolt centre to bolt centre',
     short: 'shock open',
     how: 'From the maker’s sheet, or one off the vehicle pulled out.',
@@ -73,6 +75,7 @@ export const travelPoints: readonly Point[] = [
     ...length,
     route: 'clearance',
     id: 'shockClosed',
+    asked: 'once a vehicle',
     label: 'Shock fully closed, bolt centre to bolt centre',
     short: 'shock closed',
     how: 'From the maker’s sheet, or one off the vehicle pushed in.',

@@ -2,12 +2,12 @@ import { staleAfter } from '../common/stale';
 import { AXLES, CORNERS } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { AFTER, length, observation, spots, type Asked, type Point } from '../../record/point';
-import { changedSince } from '../common/where';
+import { changedSince } from '../../record/pointRules';
 
 /** Another tyre, wheel or spacer brings wheel fastening, thread, calliper room, load rating and bolt pattern with it. */
 export const wheelsChanged = (job: JobDocument): boolean => changedSince(job, 'tyre-or-wheel');
-/** Asked on the short route at After once wheels were changed. */
-const withNewWheels = (job: JobDocument, { gate }: Asked): boolean => gate === 'after' && wheelsChanged(job);
+/** Asked once wheels, tyres or spacers were changed. */
+const NEW_WHEELS = { after: ['tyre-or-wheel'] } as const;
 
 /** Tyre and wheel as they are mounted. */
 export const tyrePoints: readonly Point[] = [
@@ -70,6 +70,7 @@ export const tyrePoints: readonly Point[] = [
     instrument: 'tape-hidden',
     drawing: 'wheel',
     gates: ['before'],
+    asked: 'once a vehicle',
     range: [100, 300],
     staleOn: [],
     where: () => spots(AXLES, 'floor'),
@@ -84,8 +85,9 @@ export const tyrePoints: readonly Point[] = [
     instrument: 'calliper',
     drawing: 'wheel',
     gates: AFTER,
+    asked: NEW_WHEELS,
     range: [0, 60],
-    essential: withNewWheels,
+    essential: false,
     staleOn: staleAfter('wheel fit'),
     where: () => spots(CORNERS, 'floor'),
   },
@@ -99,8 +101,9 @@ export const tyrePoints: readonly Point[] = [
     instrument: 'calliper',
     drawing: 'wheel',
     gates: AFTER,
+    asked: NEW_WHEELS,
     range: [10, 24],
-    essential: withNewWheels,
+    essential: false,
     staleOn: staleAfter('wheel fit'),
     where: () => spots(AXLES, 'floor'),
   },
@@ -114,8 +117,9 @@ export const tyrePoints: readonly Point[] = [
     instrument: 'calliper',
     drawing: 'wheel',
     gates: AFTER,
+    asked: NEW_WHEELS,
     range: [5, 50],
-    essential: withNewWheels,
+    essential: false,
     staleOn: staleAfter('wheel fit'),
     where: () => spots(AXLES, 'floor'),
   },
@@ -127,7 +131,8 @@ export const tyrePoints: readonly Point[] = [
     short: 'bolt pattern and bore',
     how: 'Wheel flat on the hub before a nut is on; seats of nut and wheel of one kind; a ring where the bore is larger. Spacers alike.',
     drawing: 'hand',
-    essential: withNewWheels,
+    asked: NEW_WHEELS,
+    essential: false,
     seconds: 20,
     staleOn: staleAfter('wheel fit'),
     where: () => spots(AXLES, 'floor'),
@@ -143,8 +148,9 @@ export const tyrePoints: readonly Point[] = [
     instrument: 'scales',
     drawing: 'load',
     gates: AFTER,
+    asked: NEW_WHEELS,
     range: [400, 2500],
-    essential: withNewWheels,
+    essential: false,
     staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
   },
@@ -159,8 +165,9 @@ export const tyrePoints: readonly Point[] = [
     instrument: 'scales',
     drawing: 'load',
     gates: AFTER,
+    asked: NEW_WHEELS,
     range: [500, 4000],
-    essential: withNewWheels,
+    essential: false,
     staleOn: staleAfter('load rating').filter((kind) => kind === 'load'),
     where: () => spots(AXLES, 'floor'),
   },
