@@ -17,6 +17,7 @@ await main(async () => {
     ['locks', '300'],
     ['floods'],
     ['memory', '5000'],
+    ['rework', '500'],
   ]) {
     say(`proof: ${[name, ...size].join(' ')}`);
     if ((await tsx(`tests/proofs/${name}.ts`, size)) !== 0) failed.push(name);

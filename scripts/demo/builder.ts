@@ -206,7 +206,7 @@ function besideRoute(job: JobDocument, gate: ReadingGate, key: string): RouteSto
     if (!point.gates.includes(gate) || !key.startsWith(`${point.id}.`)) continue;
     const spot = point.where(job).find(({ place, state }) => stopKey(point.id, place, state, 1) === key);
     const read = job.readings.some((r) => r.gate === gate && stopKey(r.point, r.place, r.state, r.set) === key);
-    if (spot && !read) return { key, point, gate, ...spot, set: 1, status: 'open' };
+    if (spot && !read) return { key, point, gate, ...spot, set: 1, status: 'open', seconds: point.seconds };
   }
   return null;
 }

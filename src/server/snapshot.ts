@@ -1,5 +1,6 @@
 import 'server-only';
 import type { Verdict } from '@/core/record/checks/types';
+import type { Pace } from '@/core/record/pace';
 import type { SweptCorners } from '@/core/subjects/clearance/fit/assessed';
 import type { FitStock } from '@/core/document/fitRules';
 import type { JobDocument } from '@/core/document/job';
@@ -15,6 +16,7 @@ import { inShop } from './database';
 import { jobMark } from './jobs/marks';
 import type { Member } from './session';
 import { Busy, TooLong, TooMany } from './threads/pool';
+import { paceOf } from './pace';
 import { worked } from './working';
 
 /** Of the member, the job as it stands, and of what the shop keeps beside it: kits, prices, tyres, limits. */
@@ -52,6 +54,8 @@ export interface Snapshot {
   signed: Signed | null;
   /** The server's word that this member had the job by now; it goes back with whatever is filed. */
   mark?: string;
+  /** What each reading takes in this shop, as learned. */
+  pace?: Pace;
   /** What the checks’ sweeps came to here, so that the device need not sweep at once what it opens. */
   swept?: SweptCorners;
 }
@@ -60,7 +64,7 @@ export interface Snapshot {
 export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: Snapshot): Promise<Snapshot> {
   if (snapshot.signed) return snapshot;
   const { id, document } = snapshot;
-  const marked = { ...snapshot, mark: jobMark(member.id, id) };
+  const marked = { ...snapshot, mark: jobMark(member.id, id), pace: await paceOf(member.shop.id) };
   try {
     return { ...marked, swept: await worked({ shop: member.shop.id, who: member.id }, id, 'swept', document) };
   } catch (error) {

@@ -24,53 +24,62 @@ async function clean(page: Page, what: string) {
   expect(found.map((v) => `${what}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
 }
 
-test('no axe violation on any screen, day colours and dark bay colours', async ({ page }) => {
-  test.setTimeout(240_000);
-  await page.goto('/');
-  await clean(page, 'start');
-  await signInAs(page, 'Solvei');
-  await clean(page, 'yard');
-  const hrefOf = async (number: string, more = '') => {
-    await page.goto(`/yard?find=${number}${more}`);
-    return (await page.locator('main li a').first().getAttribute('href')) ?? '';
-  };
-  const after = await hrefOf('HG-0142');
-  const before = await hrefOf('HG-0138');
-  const signed = await hrefOf('HG-0131', '&show=released');
-  const pages = [
-    '/me',
-    '/members',
-    '/audit',
-    '/waiting',
-    '/person',
-    '/verify?sha256=mistyped',
-    `/join/${'x'.repeat(43)}`,
-    `/sheet/${'x'.repeat(43)}`,
-    `${signed}/release`,
-    '/book',
-    '/limits',
-    '/kits',
-    '/bring-in',
-    '/jobs/not-a-job',
-    ...['intake', 'before', 'plan', 'build', 'after', 'release', 'story'].map((g) => `${after}/${g}`),
-    `${before}/before/read?route=full&at=hubToLip.RR.floor`,
-    `${before}/before/read?route=full&at=asFound.vehicle.floor`,
-    `${after}/after/read?route=full&at=gapInner.FL.floor-left`,
-    `${after}/linkage`,
-    `${before}/linkage?end=rear`,
-    `${before}/before/read?route=linkage&at=lk.upperArm.front.y.FL.floor`,
-    '/tyres',
-    `${after}/clearance`,
-    `${after}/finder`,
-    `${before}/before/read?route=clearance&at=ob.liner-rear.h830.d.FL.floor`,
-  ];
-  for (const where of pages) {
-    await visit(page, where);
-    await clean(page, where);
-  }
-  await page.goto(`${after}/after`);
-  await page.getByRole('button', { name: /Sway bar back to neutral, front/ }).click();
-  await clean(page, 'how is this worked');
+/** The pages of a shop, and those of a job of the demo by its number: a few to a test, so that each is soon done. */
+const GROUPS: readonly (readonly [name: string, job: string, more: string, pages: readonly string[]])[] = [
+  ['the shop', '', '', ['/me', '/members', '/audit', '/waiting', '/person', '/verify?sha256=mistyped']],
+  ['strangers', '', '', [`/join/${'x'.repeat(43)}`, `/sheet/${'x'.repeat(43)}`, '/jobs/not-a-job']],
+  ['the lists', '', '', ['/book', '/limits', '/kits', '/bring-in', '/tyres']],
+  ['a signed job', 'HG-0131', '&show=released', ['/release']],
+  ['a job’s gates', 'HG-0142', '', ['/intake', '/before', '/plan', '/build']],
+  ['a job’s last gates', 'HG-0142', '', ['/after', '/release', '/story']],
+  ['a job’s rooms', 'HG-0142', '', ['/linkage', '/clearance', '/finder']],
+  [
+    'readings in hand',
+    'HG-0138',
+    '',
+    [
+      '/before/read?route=full&at=hubToLip.RR.floor',
+      '/before/read?route=full&at=asFound.vehicle.floor',
+      '/before/read?route=linkage&at=lk.upperArm.front.y.FL.floor',
+      '/before/read?route=clearance&at=ob.liner-rear.h830.d.FL.floor',
+      '/linkage?end=rear',
+    ],
+  ],
+  ['a reading After', 'HG-0142', '', ['/after/read?route=full&at=gapInner.FL.floor-left']],
+];
+
+test.describe('no axe violation, day colours and dark bay colours', () => {
+  test.describe.configure({ mode: 'parallel' });
+  test('the start and the Yard', async ({ page }) => {
+    await page.goto('/');
+    await clean(page, 'start');
+    await signInAs(page, 'Solvei');
+    await clean(page, 'yard');
+  });
+  for (const [name, job, more, pages] of GROUPS)
+    test(name, async ({ page }) => {
+      await page.goto('/');
+      await signInAs(page, 'Solvei');
+      let home = '';
+      if (job) {
+        await page.goto(`/yard?find=${job}${more}`);
+        home = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+        expect(home).toMatch(/^\/jobs\//);
+      }
+      for (const where of pages) {
+        await visit(page, `${home}${where}`);
+        await clean(page, where);
+      }
+    });
+  test('how a check is worked', async ({ page }) => {
+    await page.goto('/');
+    await signInAs(page, 'Solvei');
+    await page.goto('/yard?find=HG-0142');
+    const home = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+    await visit(page, `${home}/after`);
+    await page.getByRole('button', { name: /Sway bar back to neutral, front/ }).click();
+    await clean(page, 'how is this worked');
+  });
 });
 
 test('phone width: one column, nothing wider than the screen', async ({ page }) => {

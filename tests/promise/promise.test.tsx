@@ -155,11 +155,7 @@ withDatabase('a made-up subject, added by its folder and one line', () => {
     const words = [79, 91, 93, 107, 109, 121].map((value) => verdict(at(value))?.verdict);
     expect(words).toEqual(['Stop', 'Watch', 'Clear', 'Clear', 'Watch', 'Stop']);
     expect(
-      await saveLimit(
-        ivo,
-        { figure: 'bracketTorque', clear: '12 nm', stop: '30 nm', source: 'maker' },
-        METRIC_SHOP,
-      ),
+      await saveLimit(ivo, { figure: 'bracketTorque', clear: '12 nm', stop: '30 nm', source: 'maker' }, METRIC_SHOP),
     ).toEqual({ ok: true });
     const shops = await job();
     expect(shops.limits.bracketTorque).toMatchObject({ clear: 12, stop: 30 });

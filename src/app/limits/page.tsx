@@ -6,11 +6,14 @@ import { requireMember } from '@/server/session';
 import { limitsOf } from '@/server/shopView';
 import { whenShort } from '@/core/kernel/time/when';
 import { Frame } from '@/ui/Frame';
+import { reworkLeft } from '@/server/jobs/rework';
+import { JudgedAnew } from '@/ui/shop/JudgedAnew';
 import { LimitRow } from '@/ui/shop/LimitRow';
 
 export default async function Limits() {
   const member = await requireMember('/limits');
   const limits = await limitsOf(member);
+  const anew = await reworkLeft(member.shop.id);
   const may = member.role === 'lead' || member.role === 'owner';
   return (
     <Frame member={member} where="Limits">
@@ -30,6 +33,7 @@ export default async function Limits() {
             </div>
           ))}
         </dl>
+        <JudgedAnew left={anew.left} open={anew.open} />
         <ul className="ruled">
           {BOOK.limits.map((figure) => {
             const limit = limits[figure.id];

@@ -4,6 +4,7 @@ import { defineQuantity, isQuantity } from '../kernel/units/quantities';
 import type { Quantity } from '../kernel/units/quantity';
 import { Book } from '../record/book';
 import { spotName as nameOf, type Spot } from '../record/figures';
+import type { Pace } from '../record/pace';
 import type { Point } from '../record/point';
 import { Workings, type Memo } from '../record/workings';
 import { SUBJECTS } from './subjects';
@@ -32,6 +33,7 @@ export const spotName = (spot: Spot): string => nameOf(BOOK, spot);
  *
  * @param memo what an earlier state of it was worked with; a new one where there is none
  * @param leavesSweeps a corner that nobody swept yet waits for a worker instead of being swept here
+ * @param pace what a reading takes in this shop; the built-in seconds where that was not learned
  */
-export const workingsOf = (job: JobDocument, memo?: Memo, leavesSweeps = false): Workings =>
-  new Workings(job, BOOK, memo, leavesSweeps);
+export const workingsOf = (job: JobDocument, memo?: Memo, leavesSweeps = false, pace?: Pace): Workings =>
+  new Workings(job, BOOK, memo, leavesSweeps, pace);

@@ -13,6 +13,8 @@ export interface RouteStop {
   state: VehicleState;
   set: number;
   status: 'open' | 'answered' | 'stale';
+  /** What it takes here, as learned, else as built in. */
+  seconds: number;
 }
 
 /** A route that belongs to a subject: points of the linkage, what stands round the wheels. */
@@ -32,6 +34,9 @@ export const STATES: readonly VehicleState[] = VehicleState.options;
 
 export const stopKey = (point: string, place: Place, state: VehicleState, set: number): string =>
   [point, place, state, ...(set > 1 ? [set] : [])].join('.');
+
+/** What a reading takes in this shop, s. */
+export const secondsOf = ({ pace }: Pick<Workings, 'pace'>, point: Point): number => pace[point.id] ?? point.seconds;
 
 export const stopStatus = ({ status }: Figure): RouteStop['status'] =>
   status === 'missing' ? 'open' : status === 'stale' ? 'stale' : 'answered';

@@ -1,6 +1,7 @@
 import type { JobDocument } from '../document/job';
 import { Figures } from './figures';
 import type { Book } from './book';
+import type { Pace } from './pace';
 
 const MOST_KEPT = 200;
 
@@ -53,12 +54,14 @@ export class Workings {
    * @param memo what an earlier state of the same job was worked with, where there is one
    * @param leavesSweeps a sweep takes as long as a person notices: on a screen it is left to a worker, and a corner that
    *   `memo` does not know yet waits for it
+   * @param pace what a reading takes in this shop, where that was learned
    */
   constructor(
     readonly job: JobDocument,
     readonly book: Book,
     readonly memo: Memo = new Memo(),
     readonly leavesSweeps = false,
+    readonly pace: Pace = {},
   ) {}
 
   get figures(): Figures {
@@ -74,6 +77,6 @@ export class Workings {
 
   /** Another state of the job, with the same memo. */
   of(job: JobDocument): Workings {
-    return new Workings(job, this.book, this.memo, this.leavesSweeps);
+    return new Workings(job, this.book, this.memo, this.leavesSweeps, this.pace);
   }
 }

@@ -37,6 +37,8 @@ async function rework(shopId: string): Promise<number> {
       try {
         // Not kept where something was filed meanwhile: then it is behind still, or was worked by whoever filed.
         if (await standAnew(shopId, id)) done++;
+        // A breath between two: whoever asks meanwhile finds a core free.
+        await new Promise((free) => setTimeout(free, BREATH));
       } catch (error) {
         // One that cannot be worked now keeps what it shows; the next filing on it works it anew.
         failed.add(id);
@@ -45,6 +47,9 @@ async function rework(shopId: string): Promise<number> {
     }
   }
 }
+
+/** ms between two jobs that are worked anew. */
+const BREATH = 15;
 
 const running = new Map<string, Promise<void>>();
 const again = new Set<string>();

@@ -4,6 +4,7 @@ import { loadJob, updateStanding } from '@/db/queries/jobs';
 import { judgedByOf } from '@/db/queries/limits';
 import { inShop } from '../database';
 import { log } from '../log';
+import { paceOf } from '../pace';
 import { TooLong } from '../threads/pool';
 import { worked } from '../working';
 
@@ -19,13 +20,17 @@ export async function standAnew(shopId: string, jobId: string): Promise<boolean>
   if (!loaded) return false;
   const { document, revision } = loaded;
   // What was filed is filed: a job that takes too long to work says so in the Yard, and holds nobody up.
-  const standing = await worked({ shop: shopId, who: 'standing' }, jobId, 'standing', document).catch(
-    (error: unknown) => {
-      if (!(error instanceof TooLong)) throw error;
-      log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
-      return tooLongToWork();
-    },
-  );
+  const standing = await worked(
+    { shop: shopId, who: 'standing' },
+    jobId,
+    'standing',
+    document,
+    await paceOf(shopId),
+  ).catch((error: unknown) => {
+    if (!(error instanceof TooLong)) throw error;
+    log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
+    return tooLongToWork();
+  });
   const kept = {
     ...standing,
     core: CORE_VERSION,

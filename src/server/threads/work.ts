@@ -7,6 +7,7 @@ import { keptJob } from '@/core/document/readJob';
 import type { JobDocument } from '@/core/document/job';
 import type { Axle } from '@/core/kernel/places';
 import type { Verdict } from '@/core/record/checks/types';
+import type { Pace } from '@/core/record/pace';
 import { Memo, type Workings } from '@/core/record/workings';
 import { sweptCorners, type SweptCorners } from '@/core/subjects/clearance/fit/assessed';
 import type { Stage } from '@/core/subjects/linkage/stages';
@@ -14,10 +15,10 @@ import { curvesCsv } from './curves';
 
 /** What the last few jobs of this thread were worked with: most filings leave geometry and heights as they were. */
 const memos = new LRUCache<string, Memo>({ max: 6 });
-function inHand(about: string, job: JobDocument): Workings {
+function inHand(about: string, job: JobDocument, pace?: Pace): Workings {
   const memo = memos.get(about) ?? new Memo();
   memos.set(about, memo);
-  return workingsOf(job, memo);
+  return workingsOf(job, memo, false, pace);
 }
 
 /**
@@ -26,8 +27,8 @@ function inHand(about: string, job: JobDocument): Workings {
  * `about` is the job's id: its earlier states help, and those of no other.
  */
 export const work = {
-  standing: (about: string, job: JobDocument): Standing => {
-    const w = inHand(about, job);
+  standing: (about: string, job: JobDocument, pace: Pace): Standing => {
+    const w = inHand(about, job, pace);
     return standingOf(w, workJob(job, w));
   },
   verdicts: (about: string, job: JobDocument): Verdict[] => workJob(job, inHand(about, job)),

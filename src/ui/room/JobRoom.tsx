@@ -38,8 +38,19 @@ const useTakenOver = (): boolean =>
  * One job, at whichever gate. It is worked here, on the device, from the job as the server last told it and whatever
  * waits here: so it shows at once what was filed, and goes on without network.
  */
-export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker }) {
-  const takenOver = useTakenOver();
+export function JobRoom(props: { initial: Snapshot; member: Looker }) {
+  // Nothing is worked where the page is made: a server answers others meanwhile.
+  return useTakenOver() ? <JobHere {...props} /> : <Opening number={props.initial.document.job.number} />;
+}
+
+const Opening = ({ number }: { number: string }) => (
+  <main className="p-5">
+    <h1>{number}</h1>
+    <p className="hint">Opening the job.</p>
+  </main>
+);
+
+function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
   const [snapshot, refresh] = useSnapshot(initial);
   const { waiting } = useDevice();
   const view = useView(snapshot, member, waiting);
@@ -55,13 +66,7 @@ export function JobRoom({ initial, member }: { initial: Snapshot; member: Looker
     const soon = setTimeout(() => goTo(`${home}/${state === 'open' ? gate : 'release'}`, { instead: true }));
     return () => clearTimeout(soon);
   }, [lost, home, gate, state]);
-  if (!takenOver || lost)
-    return (
-      <main className="p-5">
-        <h1>{view.job.job.number}</h1>
-        <p className="hint">Opening the job.</p>
-      </main>
-    );
+  if (lost) return <Opening number={view.job.job.number} />;
   return (
     <RoomContext.Provider value={room}>
       <GateRail jobId={view.id} gates={view.gates} />

@@ -76,7 +76,7 @@ export function viewOf(
     live.map((w) => w.entry),
     member.name,
   );
-  const workings = workingsOf(job, memo, leaving);
+  const workings = workingsOf(job, memo, leaving, snapshot.pace);
   const verdicts = snapshot.signed?.verdicts ?? workJob(job, workings);
   const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
   const bay = member.role !== 'front-desk';

@@ -25,7 +25,8 @@ export async function prepare(name: string, { durable = false } = {}): Promise<G
   await build();
   // Far apart by name: proofs run side by side, and a port that was free a moment ago may not be any more.
   const port =
-    54820 + 10 * ['access', 'two', 'crash', 'away', 'fuzz', 'locks', 'floods', 'forge', 'memory'].indexOf(name);
+    54820 +
+    10 * ['access', 'two', 'crash', 'away', 'fuzz', 'locks', 'floods', 'forge', 'memory', 'rework'].indexOf(name);
   const cluster = await startCluster(await postgres(), name, { throwaway: true, port, durable });
   const env = { ...process.env, ...databaseEnv(cluster.url, SECRET), HIGH_GATE_DEMO: '1' };
   await migrate(env);

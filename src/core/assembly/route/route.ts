@@ -4,7 +4,7 @@ import type { Place, VehicleState } from '../../kernel/places';
 import { BOOK } from '../book';
 import { isEssential, standsAfter } from '../../record/pointRules';
 import { LAPS, type Lap, type Point } from '../../record/point';
-import { stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
+import { secondsOf, stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
 import type { ReadingGate } from '../../document/job';
 
 /**
@@ -57,7 +57,17 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
             set > 1 || sets.length > 1 ? set : undefined,
           );
           const status = stopStatus(figure);
-          return { key: stopKey(point.id, place, state, set), point, gate, place, state, set, status, order };
+          return {
+            key: stopKey(point.id, place, state, set),
+            point,
+            gate,
+            place,
+            state,
+            set,
+            status,
+            seconds: secondsOf(w, point),
+            order,
+          };
         });
       }),
     );
@@ -69,7 +79,8 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
         ROUND.indexOf(a.place) - ROUND.indexOf(b.place) ||
         a.order - b.order,
     )
-    .map(({ key, point, gate: at, place, state, set, status }) => ({
+
+    .map(({ key, point, gate: at, place, state, set, status, seconds }) => ({
       key,
       point,
       gate: at,
@@ -77,6 +88,7 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
       state,
       set,
       status,
+      seconds,
     }));
 }
 
@@ -101,4 +113,4 @@ function belongs(
 
 /** Minutes left on a route, for the stops not yet answered. */
 export const minutesLeft = (stops: readonly RouteStop[]): number =>
-  Math.ceil(stops.filter((stop) => stop.status !== 'answered').reduce((sum, stop) => sum + stop.point.seconds, 0) / 60);
+  Math.ceil(stops.filter((stop) => stop.status !== 'answered').reduce((sum, stop) => sum + stop.seconds, 0) / 60);

@@ -1,7 +1,7 @@
 import type { Place, VehicleState } from '../../kernel/places';
 import type { ReadingGate } from '../../document/job';
 import type { Figures } from '../../record/figures';
-import { stopKey, stopStatus, STATES, type OwnRoute, type RouteStop } from '../../record/route';
+import { secondsOf, stopKey, stopStatus, STATES, type OwnRoute, type RouteStop } from '../../record/route';
 import { BOTH } from '../../record/point';
 import type { Workings } from '../../record/workings';
 import { cutIsWanted } from './fit/cuts';
@@ -32,7 +32,7 @@ function clearanceRoute(w: Workings, gate: ReadingGate, both: boolean): RouteSto
           if (isAbsent(figures, gate, taped.obstacle, place)) return [];
         }
         const key = stopKey(point.id, place, state, 1);
-        return [{ key, point, gate, place, state, set: 1, status: stopStatus(figure) }];
+        return [{ key, point, gate, place, state, set: 1, status: stopStatus(figure), seconds: secondsOf(w, point) }];
       }),
     ),
   );

@@ -1,6 +1,6 @@
 import type { Place } from '../../kernel/places';
 import type { Point } from '../../record/point';
-import { stopKey, stopStatus, type OwnRoute, type RouteStop } from '../../record/route';
+import { secondsOf, stopKey, stopStatus, type OwnRoute, type RouteStop } from '../../record/route';
 import type { Workings } from '../../record/workings';
 import { FRAME_WIDTH, linkagePoint, linkagePoints } from './points';
 
@@ -32,6 +32,7 @@ function linkageRoute(w: Workings, both: boolean): RouteStop[] {
             state,
             set: 1,
             status: statusOf(point, place),
+            seconds: secondsOf(w, point),
           })),
       ),
     );

@@ -1,7 +1,7 @@
 import { staleAfter } from '../common/stale';
 import { AXLES, CORNERS } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
-import { AFTER, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { AFTER, length, observation, spots, type Point } from '../../record/point';
 import { changedSince } from '../../record/pointRules';
 
 /** Another tyre, wheel or spacer brings wheel fastening, thread, calliper room, load rating and bolt pattern with it. */
