@@ -50,7 +50,7 @@ const round = (on: 'body' | 'axle' | 'lowerArm') =>
 
 /**
  * The bare arithmetic in a tight loop: wheel poses and points given, one tyre, nothing kept but the least. Source of the
- * distance: geometry format, tyre.
+ * distance: docs/figures.md "Tyre".
  */
 function bareLeast(
   { plane, axis, x, y, z }: Record<'plane' | 'axis' | 'x' | 'y' | 'z', Float64Array>,

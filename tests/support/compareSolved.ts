@@ -1,6 +1,6 @@
 const ANGLES = /camber|toe|steerAngle|caster|Inclination|Rotation|armToLink|Angle|yaw|noseUp/;
 
-/** The agreement that the geometry format asks for: lengths 0.02 mm, angles 0.005°, unit vectors 1e-4, gaps 0.5 mm. */
+/** The agreement wanted of two solvers: lengths 0.02 mm, angles 0.005°, unit vectors 1e-4, gaps 0.5 mm. */
 export const within = (at: string): number =>
   at.includes('gaps') ? 0.5 : at.includes('spinAxis') ? 1e-4 : ANGLES.test(at) ? 0.005 : 0.02;
 

@@ -13,7 +13,7 @@ import type {
 import { leastSquares } from './plainLeastSquares';
 
 /**
- * The geometry format's definitions, followed word by word with a general least-squares solver on raw constraints and
+ * The definitions of docs/figures.md, followed word by word with a general least-squares solver on raw constraints and
  * small continuation steps. Nothing of the engine is used but the file's types and elementary vector sums.
  */
 

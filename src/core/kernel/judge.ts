@@ -28,7 +28,7 @@ export const guard = (rule: DecisionRule, u: number): number =>
  *
  * safety: Clear needs margin ≥ U (k = 2); margin to Stop < U reads Stop. function: Clear needs margin ≥ u (k = 1).
  * comfort: Clear inside the limit as measured, Watch where U is larger than the distance from the target to the Clear
- * limit. Past Stop reads Stop by every rule; between is Watch. Source: docs/method.md, "Decision rules"; JCGM 106:2012.
+ * limit. Past Stop reads Stop by every rule; between is Watch. Source: docs/figures.md, "Decision rules"; JCGM 106:2012.
  *
  * @param value the figure; its size counts where `sense` is most
  * @param u standard uncertainty, same unit, not negative

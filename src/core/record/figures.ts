@@ -152,7 +152,7 @@ export class Figures {
   }
 }
 
-/** Two sets, rolled and bounced between, agree within this, mm. Source: docs/method.md "Settling". */
+/** Two sets, rolled and bounced between, agree within this, mm. Source: docs/figures.md "Settling". */
 export const SETTLED_WITHIN = 3;
 
 const average = (list: readonly Reading[]) => list.reduce((sum, r) => sum + (r.value ?? 0), 0) / list.length;
@@ -173,7 +173,7 @@ export function agreeingPair(readings: readonly Reading[]): [earlier: number, la
 
 /**
  * The readings a ride height is the mean of: those of the last two sets that agree; where none do, the vehicle is still
- * moving and only the latest set tells where it rests. Source: docs/method.md "Settling".
+ * moving and only the latest set tells where it rests. Source: docs/figures.md "Settling".
  */
 function agreeingSets(readings: readonly Reading[]): Reading[] {
   const pair = agreeingPair(readings);

@@ -25,7 +25,7 @@ interface Bar {
   linkLength: number;
 }
 
-/** The bar turns about the vehicle's y axis. Source: geometry format, sway bar. */
+/** The bar turns about the vehicle's y axis. Source: docs/figures.md "Sway bar and half shaft". */
 const ACROSS = new Point(0, 1, 0);
 
 /**
@@ -234,7 +234,7 @@ export abstract class CarriedSide {
 
 const place = (rider: Rider): Point => rider.frame.place(rider.local, rider.now);
 
-/** Outboard unit spin axis from camber and toe in degrees. Source: geometry format, "Frame, units, signs". */
+/** Outboard unit spin axis from camber and toe in degrees. Source: docs/figures.md "Frame and signs". */
 export function spinAxis(camber: number, toe: number, rightSide: boolean): Vec3 {
   const c = camber / DEG;
   const t = (rightSide ? toe : -toe) / DEG;

@@ -6,7 +6,7 @@ import type { Driveshaft } from './schema';
 
 /**
  * A driveshaft from a joint at the transfer case to one at the pinion: its length, both true joint angles and the
- * equivalent angle of the pair. Source: geometry format, driveshaft; SAE AE-7 for the equivalent angle.
+ * equivalent angle of the pair. Source: docs/figures.md "Driveshaft"; SAE AE-7 for the equivalent angle.
  */
 export class DriveshaftRun {
   private readonly pinion: Point;

@@ -1,6 +1,6 @@
 /**
  * Where each figure of a pose stands in a row of numbers, so that a sweep fills one typed array. mm, degrees; NaN for
- * a part that is not there or cannot reach. Signs: geometry format.
+ * a part that is not there or cannot reach. Signs: docs/figures.md "Frame and signs".
  */
 export const SIDE_FIGURES = [
   'centreX',

@@ -132,7 +132,7 @@ export function armLengths(
 
 /**
  * The lift that a spacer gives: the droop at which the seat-to-seat length has grown by its thickness. Larger than the
- * spacer on most wishbones. Source: engineering, "Springs, spacers, shocks".
+ * spacer on most wishbones. Source: docs/figures.md "Springs, spacers, shocks".
  *
  * @param on the spring where there is one of its own, else the shock of a coil-over
  * @param thickness mm

@@ -124,7 +124,7 @@ export const radiusArmRows = (pivot: Point, body: Vec3): Residual[] => [
 
 /**
  * A leaf: the three-link stand-in's radius in side view, the pitch that two cantilevers of one section give, and its
- * seat's place sideways. Source: geometry format, residuals of a leaf.
+ * seat's place sideways. Source: docs/figures.md "Beam axles".
  */
 export function leafRows(
   seat: Point,

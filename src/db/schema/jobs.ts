@@ -68,7 +68,7 @@ export const jobs = pgTable(
     heaviestLoad: doublePrecision('heaviest_load'),
     /** What else the plan says, by the id of each part; checked by the part's schema when it is written. */
     planParts: jsonb('plan_parts').notNull().default({}),
-    /** Tyre and wheel asked for, and suggested; see core/tyre/fitment. */
+    /** Tyre and wheel asked for, and suggested; see core/document/fitment. */
     fitments: jsonb('fitments').notNull().default({ asked: null, suggested: null }),
     /** Of the plan fields: who changes them names the version seen. */
     version: integer('version').notNull().default(1),
@@ -77,10 +77,10 @@ export const jobs = pgTable(
     /** Of the whole job, one more at every change; a device asks by it whether there is news. */
     revision: integer('revision').notNull().default(1),
     searchText: text('search_text').notNull(),
-    /** What the Yard shows, worked by core at every change of the job; see core/gates/standing. */
+    /** What the Yard shows, worked by core at every change of the job; see core/assembly/gates/standing. */
     standing: jsonb('standing'),
     standingRank: integer('standing_rank').notNull().default(9),
-    /** Out of which file the whole job came, by whom; null: booked here. See core/filing/bringIn. */
+    /** Out of which file the whole job came, by whom; null: booked here. See core/assembly/bringIn. */
     broughtIn: jsonb('brought_in'),
   },
   (t) => [
@@ -146,7 +146,7 @@ export const readings = pgTable(
     note: text('note').notNull().default(''),
     supersedes: uuid('supersedes'),
     asked: boolean('asked').notNull().default(false),
-    /** On what it stands, where it is dated before a gate that had opened; see core/filing/dating. */
+    /** On what it stands, where it is dated before a gate that had opened; see core/record/filing/dating. */
     late: jsonb('late'),
     broughtIn: jsonb('brought_in'),
   },

@@ -137,7 +137,7 @@ export const kits = pgTable(
     claimFront: doublePrecision('claim_front').notNull(),
     claimRear: doublePrecision('claim_rear').notNull(),
     source: text('source').notNull(),
-    /** What it moves besides lifting on the springs; see core/linkage/patches. */
+    /** What it moves besides lifting on the springs; see core/document/patch. */
     patches: jsonb('patches').notNull().default([]),
     /** The whole kit, in the shop's money; null where nobody priced it. */
     price: doublePrecision('price'),
@@ -156,7 +156,7 @@ export const fitSettings = pgTable(
   {
     id: uuid('id').primaryKey().defaultRandom(),
     shopId: shopId(),
-    /** See core/fit/rules. */
+    /** See core/document/fitRules. */
     rules: jsonb('rules').notNull(),
     stock: jsonb('stock').notNull(),
     setBy: uuid('set_by').notNull(),

@@ -55,7 +55,7 @@ async function knownKit(shopId: string, kit: JobDocument['kit']) {
 /**
  * Brings a job file into the shop: readings as typed, struck ones too, under the names they were taken by and marked as
  * brought in. It gets new ids and a number of ours, its own kept beside it; it is open, judged by this shop's limits,
- * and nothing that it says somebody decided counts (see core/filing/bringIn). It takes whoever may do by hand what the
+ * and nothing that it says somebody decided counts (see core/assembly/bringIn). It takes whoever may do by hand what the
  * file does.
  *
  * @param file the file's name, for the mark on what it brings

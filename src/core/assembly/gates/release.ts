@@ -17,7 +17,7 @@ export interface Blocker {
 /**
  * What stands in the way of release. Safety-critical checks at After that read Stop, Not measured or stale block it
  * for every role; so does what is required of every job and not measured; any other Stop blocks until a lead accepts
- * that very figure. Source: docs/method.md "Verdicts", "Required without being asked".
+ * that very figure. Source: docs/figures.md "Verdicts", "Required without being asked".
  */
 export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice = INCH_SHOP): Blocker[] {
   return verdicts

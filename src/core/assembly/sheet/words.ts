@@ -1,4 +1,4 @@
-/** Printed on every sheet and shown where a lift is planned, built or released. Source: docs/method.md "Cautions". */
+/** Printed on every sheet and shown where a lift is planned, built or released. Source: docs/figures.md "Cautions". */
 export const DISCLAIMER =
   'This tool informs, it does not certify; the maker’s instructions, local codes and licensed practice decide.';
 

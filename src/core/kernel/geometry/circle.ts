@@ -1,6 +1,6 @@
 import type { Point } from './point';
 
-/** A constraint that misses by less than this counts as closed, mm. Source: the geometry format's `solve`. */
+/** A constraint that misses by less than this counts as closed, mm. Source: docs/figures.md "Double wishbone". */
 export const CLOSES_WITHIN = 0.01;
 
 /**

@@ -8,7 +8,7 @@ export interface TyreSolid {
 }
 
 /**
- * Signed distance of a point from the tyre, mm, negative inside; convex in the point. Source: geometry format, tyre.
+ * Signed distance of a point from the tyre, mm, negative inside; convex in the point. Source: docs/figures.md "Tyre".
  *
  * @param r distance from the spin axis
  * @param s distance along it from the tyre's centre plane

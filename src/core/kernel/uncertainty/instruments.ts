@@ -3,7 +3,7 @@ import type { Quantity } from '../units/quantity';
 /**
  * An instrument of the shop: `standard` is its standard uncertainty in the base unit of its quantity, `graduation`
  * its smallest division (metric and inch tape are told apart by the unit typed).
- * Figures: docs/method.md "Uncertainty"; pressure and mass are general practice for a bay.
+ * Figures: docs/figures.md "Uncertainty"; pressure and mass are general practice for a bay.
  */
 export interface Instrument {
   name: string;
@@ -80,7 +80,7 @@ const known: Record<string, Instrument> = {
   hand: { name: 'hand and eye', quantity: 'observation', standard: 0, graduation: { metric: 0, inch: 0 } },
 };
 
-/** Settling repeatability of one ride-height reading, mm, standard. Source: docs/method.md "Uncertainty". */
+/** Settling repeatability of one ride-height reading, mm, standard. Source: docs/figures.md "Uncertainty". */
 export const SETTLING = 1.5;
 /** Makes a subject's own instrument known, as `defineQuantity` does its quantity. */
 export function defineInstrument(id: string, instrument: Instrument): void {
@@ -119,7 +119,7 @@ const readWith = (id: string): Instrument => instrumentOf(id) ?? TAPE;
  * The parts of a mean's uncertainty: `random` (instrument and settling, fresh each time) averages over at most four
  * repeats, each by its own instrument; `graduation` is common to all, so that the largest stays.
  * random² = Σ(instrument² + settling²)/n / min(n, 4); graduation = largest half graduation/√3.
- * Source: engineering "Uncertainty"; GUM 4.2, 4.3.7.
+ * Source: docs/figures.md "Uncertainty"; GUM 4.2, 4.3.7.
  *
  * @param readings at least one
  * @param rideHeight adds the settling repeatability

@@ -3,8 +3,8 @@ import type { Quantity } from '../../kernel/units/quantity';
 
 /**
  * A figure that is judged. `most`: small is safe (|value| is taken); `least`: large is safe.
- * Defaults: docs/method.md "Default limits", source "general practice"; those marked "shop default" are not in that
- * table and are High Gate's own starting points. The rule is that of docs/method.md "Decision rules".
+ * Defaults: docs/figures.md "Default limits", source "general practice"; those marked "shop default" are not in that
+ * table and are High Gate's own starting points. The rule is that of docs/figures.md "Decision rules".
  */
 export interface LimitFigure {
   id: string;
@@ -19,7 +19,7 @@ export interface LimitFigure {
   rule: DecisionRule;
 }
 
-/** Where a default stands that is in the table of docs/method.md, and where one stands that is our own. */
+/** Where a default stands that is in the table of docs/figures.md, and where one stands that is our own. */
 export const GENERAL = 'general practice';
 export const OWN = 'shop default, not from a published table';
 

@@ -3,7 +3,7 @@ import type { JobDocument } from '../../document/job';
 
 /**
  * Whether a fender lip of this job is or was altered, by the plan, by what is asked to be cut, or by what was recorded:
- * then the lip tells nothing of a rise, and the fixed body mark alone does. Source: docs/method.md "Stance".
+ * then the lip tells nothing of a rise, and the fixed body mark alone does. Source: docs/figures.md "Stance".
  *
  * @param axle of that axle only; a recorded change names none, so it counts for both
  */

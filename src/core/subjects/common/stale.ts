@@ -43,7 +43,7 @@ const HEIGHTS: readonly Tells[] = ['hub height', 'floor height', 'body mark'];
 const OPENED: readonly Tells[] = ['wheel fastening', 'torque'];
 
 /**
- * What each change makes stale. Source: docs/method.md "What a change makes stale"; wheels come off for all of it but
+ * What each change makes stale. Source: docs/figures.md "What a change makes stale"; wheels come off for all of it but
  * pressure, load, lamps, alignment and a body lift.
  */
 export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {

@@ -21,7 +21,7 @@ export const hoseSpots = (job: JobDocument): At[] => [
   ...spots(FRONT, 'droop-left', 'droop-right'),
 ];
 
-/** A shock that carries the spring holds the vehicle up: another one, other heights. Source: engineering, stale. */
+/** A shock that carries the spring holds the vehicle up: another one, other heights. Source: docs/figures.md "What a change makes stale". */
 export const shockHolds = (job: JobDocument, { place }: { place: Place }): readonly ChangeKind[] => {
   const axle = isCorner(place) ? axleOf(place) : place;
   const kind = axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;

@@ -8,7 +8,7 @@ import type { CheckDefinition } from '../../record/checks/types';
 const kitBlocks = (job: JobDocument, place: Place): number =>
   (job.kit?.patches ?? []).filter((p) => p.kind === 'axle-block' && p.axle === place && p.by > 0).length;
 
-/** A block under a steered axle and stacked blocks are a Stop, whoever fitted them. Source: docs/method.md "Blocks". */
+/** A block under a steered axle and stacked blocks are a Stop, whoever fitted them. Source: docs/figures.md "Blocks". */
 const blocksAt = (gate: ReadingGate): CheckDefinition => ({
   ...seen('axle-blocks', 'Blocks between leaf and axle', 'blocks', true, {
     gate,

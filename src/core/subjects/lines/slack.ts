@@ -1,6 +1,6 @@
 /**
  * Allowance a brake hose needs beyond its straight span: the greater of 25 mm and 5 % of the free length without
- * rigid ends. More where the fittings leave at an angle; the hand proves that. Source: docs/method.md "Hoses and links".
+ * rigid ends. More where the fittings leave at an angle; the hand proves that. Source: docs/figures.md "Hoses and links".
  *
  * @param freeLength mm, flexible part
  */

@@ -97,7 +97,7 @@ function linkGrown(w: Workings, axle: Axle): number | null {
 
 /**
  * How far a hub has travelled from the reference at a stage: only the suspension's share of the rise, droop minus.
- * Source: engineering, "Not every lip rise is suspension travel".
+ * Source: docs/figures.md "Not every lip rise is suspension travel".
  */
 export function travelAt(w: Workings, stage: Stage, corner: Corner): Uncertain | null {
   if (stage === 'before') return { value: 0, u: 0 };

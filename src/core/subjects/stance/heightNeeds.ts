@@ -74,7 +74,7 @@ const GRAVITY = 9.80665;
 
 /**
  * How unlike the loads of the two height sets were. `u`: what it makes each corner's height unsure by, mm, standard:
- * g × a quarter of the difference / 30 N/mm, the wheel rate not being known. Source: docs/method.md "Load".
+ * g × a quarter of the difference / 30 N/mm, the wheel rate not being known. Source: docs/figures.md "Load".
  */
 export function loadsOf(figures: Figures): { u: number; cap: Cap | undefined; said: string } {
   const read = (name: keyof typeof loadSpots): number | null => {

@@ -5,7 +5,7 @@ const DEGREE = 180 / Math.PI;
 
 /**
  * Hub-to-lip height from a floor-to-lip reading: floor-to-lip less the loaded radius of that tyre at that time.
- * mm. Source: docs/method.md "Stance".
+ * mm. Source: docs/figures.md "Stance".
  */
 export const hubToLipFromFloor = (floorToLip: number, loadedRadius: number): number => floorToLip - loadedRadius;
 
@@ -27,7 +27,7 @@ export interface RiseParts {
 
 /**
  * Splits a lift: body over hub = suspension + body lift + moved hub; the lip rises by that and by what it is altered.
- * Only the suspension part is travel, and a rise by suspension is droop (−). Source: docs/method.md "Not every lip rise
+ * Only the suspension part is travel, and a rise by suspension is droop (−). Source: docs/figures.md "Not every lip rise
  * is suspension travel".
  *
  * @param lift how far the body rises over the hub, mm, lip alterations out of it
@@ -58,7 +58,7 @@ export const rake = (h: FourCorners): number => (h.RL + h.RR) / 2 - (h.FL + h.FR
 /** Rake as an angle over the wheelbase, degrees, + tail up. */
 export const rakeDegrees = (rakeMm: number, wheelbase: number): number => Math.atan(rakeMm / wheelbase) * DEGREE;
 
-/** Nose-up change of the body, degrees: atan((rise front − rise rear)/wheelbase). Source: docs/method.md "Stance". */
+/** Nose-up change of the body, degrees: atan((rise front − rise rear)/wheelbase). Source: docs/figures.md "Stance". */
 export const noseUpChange = (riseFront: number, riseRear: number, wheelbase: number): number =>
   Math.atan((riseFront - riseRear) / wheelbase) * DEGREE;
 

@@ -28,7 +28,7 @@ export const risesBy = (job: JobDocument, corner: Corner): 'mark' | 'lip' =>
 
 /**
  * How far the body rose over the hub at a corner, After less Before, mm: suspension, body lift and moved hub together,
- * never an alteration of the lip. Source: docs/method.md "Stance".
+ * never an alteration of the lip. Source: docs/figures.md "Stance".
  *
  * @returns null where what tells it was not read at both gates
  */
@@ -58,7 +58,7 @@ export function bodyRiseAt(w: Workings, corner: Corner): (Uncertain & { tyresAli
 
 /**
  * How far the body has turned nose up, After less Before, degrees, by the body's rise over the floor at all four
- * corners. Source: docs/method.md "Stance".
+ * corners. Source: docs/figures.md "Stance".
  */
 export function noseUpAt(w: Workings): Uncertain | null {
   const rises = CORNERS.map((corner) => bodyRiseAt(w, corner));

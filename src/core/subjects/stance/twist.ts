@@ -3,7 +3,7 @@ import type { FourCorners } from './heights';
 
 /**
  * Twist of four hub-to-lip heights: (FL−FR)/trackFront − (RL−RR)/trackRear, rad. A rigid body over two parallel axles
- * gives 0. Source: docs/method.md "Twist check".
+ * gives 0. Source: docs/figures.md "Twist check".
  *
  * @param h heights, mm
  * @param trackFront mm
@@ -30,7 +30,7 @@ const ALIKE = 0.05;
 
 /**
  * The corner to read again first: the one with the widest repeats; where no repeats tell them apart, the one farthest
- * from what was expected there. Source: docs/method.md "Twist check".
+ * from what was expected there. Source: docs/figures.md "Twist check".
  *
  * @param spread range of the repeats at each corner, mm; 0 where read once
  * @param offExpected |height − expected| at each corner, mm

@@ -42,7 +42,7 @@ export const turnsPerMile = (perKm: number): number => 1.609344 * perKm;
 
 /**
  * What a change of tyre and wheel does by plain arithmetic. Gearing and speed scale with the rolling circumference,
- * that with the diameter. Source: engineering, Clearance.
+ * that with the diameter. Source: docs/figures.md "Wheels".
  */
 export function tyreChange(was: OnWheel, now: OnWheel): TyreChange {
   const plane = planeMoves(was, now);

@@ -66,7 +66,7 @@ const threads: CheckDefinition = {
   },
 };
 
-/** Two tyres carry an axle: each must be rated for half of the most that it may carry. Source: engineering, Clearance. */
+/** Two tyres carry an axle: each must be rated for half of the most that it may carry. Source: docs/figures.md "Wheels". */
 const loadRating: CheckDefinition = {
   id: 'tyre-load-rating',
   title: 'Tyres rated for the axle load',

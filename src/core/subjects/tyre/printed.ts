@@ -26,7 +26,7 @@ const FLOTATION = new RegExp(
 /**
  * Reads a printed tyre size: `265/70R17`, `LT265/70 R 17`, `35x12.50R17LT`, `33 × 12,5-15`.
  *
- * Metric W/A R d: diameter = 25.4·d + 2·W·A/100. Flotation D×W R d: inches outright. Source: engineering, Clearance.
+ * Metric W/A R d: diameter = 25.4·d + 2·W·A/100. Flotation D×W R d: inches outright. Source: docs/figures.md "Wheels".
  *
  * @returns sizes in mm, or a sentence naming what is impossible or not understood
  */

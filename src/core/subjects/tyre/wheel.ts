@@ -4,7 +4,7 @@ const FLANGES = 25.4;
 
 /**
  * Offset of a wheel from its backspacing: backspacing − (rim width + 25.4)/2. Rim width is between the bead seats;
- * each flange adds half an inch. Source: engineering, Clearance "Wheels".
+ * each flange adds half an inch. Source: docs/figures.md "Wheels".
  *
  * @returns mm, + when the mounting face lies outboard of the wheel's centre plane
  */

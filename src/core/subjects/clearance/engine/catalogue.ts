@@ -4,7 +4,7 @@ import type { Carrier } from '../../../suspension/schema';
 
 /**
  * What a tyre meets. `body` is covered by the promised grade; `arm` (arm, spring, steering, frame) and `hose` (hose,
- * harness, brake part) are safety-critical and judged Crossed, whatever was promised. Source: product, "Grades of fit".
+ * harness, brake part) are safety-critical and judged Crossed, whatever was promised. Source: docs/figures.md "Grades of fit".
  */
 export type Meets = 'body' | 'arm' | 'hose';
 

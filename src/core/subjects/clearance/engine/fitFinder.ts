@@ -106,7 +106,7 @@ interface Asked {
 
 /**
  * Goes through tyres, wheels, spacers, stops and lifts, answering each from the ready maps without another pose.
- * `step` works some and comes back. Source of the map: engineering, "Swept map".
+ * `step` works some and comes back. Source of the map: docs/figures.md "Swept map".
  */
 export class FitFinder {
   readonly total: number;

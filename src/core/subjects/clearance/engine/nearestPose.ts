@@ -40,7 +40,7 @@ const STRAIGHT = [
 /**
  * Looks for the least gap of one obstacle round a pose of the sweep: along the way the wheels go there, and in
  * steering, from the best of all ways round with ever shorter steps, until it changes by well under 0.2 mm
- * (engineering, Clearance). The gap is worked over whole segments, not samples.
+ * (docs/figures.md "Clearance"). The gap is worked over whole segments, not samples.
  *
  * @param from travel step and steering where the sweep was nearest
  * @param stop shares of lock between the stops

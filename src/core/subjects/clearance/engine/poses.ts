@@ -40,7 +40,7 @@ export interface Path {
  *
  * Street: both wheels, from 30 mm of droop to two thirds of the bump travel. Trail: both from full droop to full bump,
  * and one at full bump with the other at ride height. Crossed: one at full bump with the other at full droop, and the
- * reverse. On the way there a wheel passes through all between. Source: product, "Grades of fit".
+ * reverse. On the way there a wheel passes through all between. Source: docs/figures.md "Grades of fit".
  *
  * @param own, across limits of this corner's wheel and of the one across
  * @param independent true where the wheel across moves nothing here (wishbones): its travel is left at rest
@@ -92,7 +92,7 @@ export interface Row {
   at: number;
 }
 
-/** Largest step of travel in a sweep, mm. Source: engineering, Clearance. */
+/** Largest step of travel in a sweep, mm. Source: docs/figures.md "Wheels". */
 export const TRAVEL_STEP = 10;
 
 /**

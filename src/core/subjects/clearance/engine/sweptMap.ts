@@ -36,7 +36,7 @@ export interface MapPart {
 /**
  * What a sweep leaves behind: for each obstacle and travel step, the least distance from the spin axis by place along
  * it, over all steering. Any tyre, offset, spacer, bump stop or trim is answered from it without another pose.
- * Source: engineering, "Swept map".
+ * Source: docs/figures.md "Swept map".
  */
 export interface SweptMap {
   readonly ids: readonly string[];

@@ -22,7 +22,7 @@ export interface LeftOver {
 /**
  * The least gaps of one kind at their worst poses, as a gap measured flexed has them: that gap less what the linkage
  * still closes from there to the pose, with the uncertainty of that difference alone. The measured gap is to whichever
- * stood nearest; of every other obstacle of the kind it is what is left at least. Source: docs/method.md "Flex proof".
+ * stood nearest; of every other obstacle of the kind it is what is left at least. Source: docs/figures.md "Flex proof".
  *
  * @returns by obstacle; empty where no such gap was measured or the pose it was measured at is not known
  */

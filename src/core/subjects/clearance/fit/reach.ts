@@ -27,7 +27,7 @@ const uncertain = (figure: Figure): Uncertain | null =>
 /**
  * How far a wheel went on the ramp at After: hub to lip standing less hub to lip flexed; hanging, from the reading
  * taken across while the other wheel was up. To the stop home: what was left of it there and its squash, through the
- * stop's own ratio, which those two stances give. Source: docs/method.md "Flex proof"; "Motion ratio".
+ * stop's own ratio, which those two stances give. Source: docs/figures.md "Flex proof"; "Motion ratio".
  */
 export const reachOf = (w: Workings, corner: Corner): WheelReach =>
   w.once(`reach/${corner}`, () => workReach(w, corner));
