@@ -2,6 +2,7 @@ import next from '@next/eslint-plugin-next';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
 import { readFileSync } from 'node:fs';
 import importX from 'eslint-plugin-import-x';
+import a11y from 'eslint-plugin-jsx-a11y';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -66,6 +67,20 @@ export default tseslint.config(
       'import-x/no-cycle': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',
+    },
+  },
+  {
+    files: ['src/**/*.tsx'],
+    ignores: ['**/*.test.tsx', 'src/server/**'],
+    ...a11y.flatConfigs.recommended,
+    rules: {
+      ...a11y.flatConfigs.recommended.rules,
+      // The box that somebody has just asked for takes what they type next: gloves do not tap twice.
+      'jsx-a11y/no-autofocus': 'off',
+      // A list that scrolls is reached by keys: without a place in the order it could not be.
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: ['ul'], roles: [] }],
+      // A radio and the figure beside it, which is its name.
+      'jsx-a11y/label-has-associated-control': ['error', { depth: 4, controlComponents: ['Figure', 'Words'] }],
     },
   },
   {

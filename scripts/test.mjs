@@ -83,7 +83,9 @@ await main(async () => {
   if (only.length === 0) {
     await Promise.all([
       step('lint', bin('eslint'), ['.', '--max-warnings', '0'], { runs: inOne }),
-      step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'], { runs: inOne }),
+      step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'], { runs: inOne }).then(() =>
+        step('nothing unused', bin('knip'), ['--no-progress'], { runs: inOne }),
+      ),
     ]);
   }
   // The build also writes the route types that the type check reads.
@@ -91,33 +93,25 @@ await main(async () => {
   // The types are checked on the one core while the database is made ready on the other.
   const types = only.length === 0 ? step('types', bin('tsc'), ['--noEmit'], { runs: inOne }) : null;
 
-  const shell = await chromium();
-  const clusters = [];
-  const servers = [];
-  const stop = () => {
-    for (const server of servers.splice(0)) server.child.kill('SIGKILL');
-    for (const cluster of clusters.splice(0)) cluster.stop();
+  const cluster = await startCluster(await postgres(), 'test', { throwaway: true, port: 54520 });
+  const env = {
+    ...process.env,
+    ...databaseEnv(cluster.url, 'only-for-the-tests-of-this-checkout-0123'),
+    HIGH_GATE_DEMO: '1',
+    CHROMIUM: await chromium(),
   };
-  /** A database of its own with the demo shop in it: for the unit tests and the first browser, and for the second. */
-  const ground = async (name, port) => {
-    const cluster = await startCluster(await postgres(), name, { throwaway: true, port });
-    clusters.push(cluster);
-    const env = {
-      ...process.env,
-      ...databaseEnv(cluster.url, 'only-for-the-tests-of-this-checkout-0123'),
-      HIGH_GATE_DEMO: '1',
-      CHROMIUM: shell,
-    };
-    await migrate(env);
-    if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
-    return env;
+  let server = null;
+  const stop = () => {
+    server?.child.kill('SIGKILL');
+    cluster.stop();
   };
   process.once('SIGINT', () => {
     stop();
     process.exit(130);
   });
   try {
-    const env = await ground('test', 54520);
+    await migrate(env);
+    if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
     await types;
     if (only.length === 0) {
       say('unit, property and database tests');
@@ -128,18 +122,12 @@ await main(async () => {
       });
       counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites, unitFailures(r)]);
     }
-    // Two browsers side by side, each with an application and a database that the other never touches.
-    const grounds = only.length === 1 ? [env] : [env, await ground('test-two', 54540)];
-    const urls = [];
-    for (const each of grounds) {
-      const port = await freePort(3900 + urls.length * 10);
-      servers.push(await serve(port, { ...each, NODE_ENV: 'production' }, { logFile: path.join(results, 'app.log') }));
-      urls.push(`http://127.0.0.1:${port}`);
-    }
-    say(`browser tests in Chromium, ${urls.length === 1 ? 'one browser' : 'two browsers'}`);
+    const port = await freePort(3900);
+    server = await serve(port, { ...env, NODE_ENV: 'production' }, { logFile: path.join(results, 'app.log') });
+    say('browser tests in Chromium');
     const browser = path.join(results, 'browser.json');
     await run(bin('playwright'), ['test', ...only], {
-      env: { ...env, BASE_URLS: urls.join(','), PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+      env: { ...env, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
     });
     counted(browser, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected, browserFailures(r.suites)]);
     if (only.length === 0)

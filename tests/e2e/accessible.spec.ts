@@ -49,7 +49,6 @@ const GROUPS: readonly (readonly [name: string, job: string, more: string, pages
 ];
 
 test.describe('no axe violation, day colours and dark bay colours', () => {
-  test.describe.configure({ mode: 'parallel' });
   test('the start and the Yard', async ({ page }) => {
     await page.goto('/');
     await clean(page, 'start');

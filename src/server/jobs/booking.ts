@@ -77,7 +77,6 @@ export const bookingSchema = (units: UnitChoice) =>
       };
     });
 export type BookingForm = z.input<ReturnType<typeof bookingSchema>>;
-export type Booking = z.output<ReturnType<typeof bookingSchema>>;
 
 /**
  * The next job number of a shop that is free; the shop's row is held, so two bookings never share one. A job that came

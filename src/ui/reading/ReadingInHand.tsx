@@ -154,6 +154,8 @@ export function ReadingInHand(props: Props) {
   const inches = units.length !== 'mm';
   const instruments = instrumentsFor(stop.quantity);
   return (
+    // Keys belong to the reading in hand, whichever of its controls has the focus.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
     <section aria-labelledby="in-hand" data-stop={stop.key} onKeyDown={onKeyDown} className="p-5">
       <p className="text-sm font-semibold text-pencil">
         {PLACE_NAME[stop.place]} · {props.position}

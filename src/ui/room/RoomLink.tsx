@@ -10,7 +10,7 @@ export function goTo(href: string, { instead = false } = {}): void {
 }
 
 /** A link within a job. It is a real link (it can be copied, and opened in a tab), but needs no network to follow. */
-export function RoomLink({ href, onClick, ...rest }: ComponentProps<'a'> & { href: string }) {
+export function RoomLink({ href, onClick, children, ...rest }: ComponentProps<'a'> & { href: string }) {
   const follow = (event: MouseEvent<HTMLAnchorElement>) => {
     onClick?.(event);
     if (event.defaultPrevented || event.button !== 0) return;
@@ -18,5 +18,9 @@ export function RoomLink({ href, onClick, ...rest }: ComponentProps<'a'> & { hre
     event.preventDefault();
     goTo(href);
   };
-  return <a href={href} onClick={follow} {...rest} />;
+  return (
+    <a href={href} onClick={follow} {...rest}>
+      {children}
+    </a>
+  );
 }

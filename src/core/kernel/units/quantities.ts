@@ -100,8 +100,6 @@ export function quantityOf(id: Quantity): QuantityDefinition {
 }
 
 export const baseUnit = (id: Quantity): string => quantityOf(id).base;
-/** The unit taken when a figure is typed without one, and shown. */
-export const wantedUnit = (id: Quantity, choice: UnitChoice): string => quantityOf(id).wanted(choice);
 
 /** Whether a unit is read off the inch side of an instrument. */
 export const isInchUnit = (id: Quantity, unit: string): boolean => quantityOf(id).units[unit]?.inch === true;

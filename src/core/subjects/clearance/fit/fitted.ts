@@ -1,6 +1,6 @@
 import type { Workings } from '../../../record/workings';
 import { type Figure, type Figures } from '../../../record/figures';
-import { cornersOf, type Axle } from '../../../kernel/places';
+import { type Axle } from '../../../kernel/places';
 import type { ReadingGate } from '../../../document/job';
 import { assemble } from '../../linkage/assemble';
 import type { Stage } from '../../linkage/stages';
@@ -124,6 +124,3 @@ export function wheelAt(w: Workings, axle: Axle, stage: Stage): FittedWheel {
     },
   };
 }
-
-/** Half of the axle's corners: which wheel a side is. */
-export const cornerAt = (axle: Axle, side: 'left' | 'right') => cornersOf(axle)[side === 'left' ? 0 : 1];

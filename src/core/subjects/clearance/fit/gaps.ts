@@ -4,7 +4,7 @@ import { Corner as Wheel } from '../engine/corner';
 import { steerSteps } from '../engine/poses';
 import { contactOf } from '../engine/contact';
 import { obstacleKind, OBSTACLES } from '../engine/catalogue';
-import { distanceFromGap, hourOf, tapedEdge } from '../engine/taped';
+import { distanceFromGap, tapedEdge } from '../engine/taped';
 import { axleOf, cornersOf, otherSide, type Corner, type VehicleState } from '../../../kernel/places';
 import { GAP_GROUPS, type GapGroup } from '../gapGroups';
 import type { ReadingGate } from '../../../document/job';
@@ -251,7 +251,3 @@ export function calibrated(w: Workings, corner: Corner, known: readonly Clearanc
 
 /** What stands beside the tyre rather than round it: a gap moves it in, not away from the hub. */
 const kindIsAside = (id: string): boolean => OBSTACLES.some((o) => o.id === id && o.meets !== 'body');
-
-/** Clock position of a point of the reference state at a corner, hours. */
-export const hourAt = (w: Workings, corner: Corner, p: readonly [number, number, number]): number =>
-  hourOf(referenceWheel(w, corner), p);
