@@ -1,6 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { sql } from 'drizzle-orm';
+import { workingsOf } from '@/core/assembly/book';
 import { workJob } from '@/core/assembly/workJob';
+import { Memo } from '@/core/record/workings';
 import { connect } from '@/db/client';
 import { loadJob } from '@/db/queries/jobs';
 import { yardQuery, type YardFilter } from '@/db/queries/yard';
@@ -67,9 +69,18 @@ const [rescue] = await db
 const loaded = await loadJob(db, shopId, rescue?.id ?? '');
 if (loaded) {
   const [load] = await timed(() => inShop(shopId, (tx) => loadJob(tx, shopId, loaded.id)));
-  const [work] = await timed(() => workJob(loaded.document));
+  const { document } = loaded;
+  const checks = workJob(document).length;
+  // Cold: nothing of it was ever worked, sweeps and all. Warm: another state of it, a note filed, with its memo.
+  const [cold] = await timed(() => workJob(document, workingsOf(document, new Memo())));
+  const [screen] = await timed(() => workJob(document, workingsOf(document, new Memo(), true)));
+  const memo = new Memo();
+  const [warm] = await timed(() => {
+    const next = { ...document, notes: [...document.notes] };
+    return workJob(next, workingsOf(next, memo));
+  });
   console.log(
-    `\nOne job, ${loaded.document.readings.length} readings: load ${load.toFixed(2)} ms, work all ${workJob(loaded.document).length} checks ${work.toFixed(2)} ms`,
+    `\nOne job, ${document.readings.length} readings: load ${load.toFixed(2)} ms; work all ${checks} checks warm ${warm.toFixed(2)} ms, cold with its sweeps left to a worker ${screen.toFixed(2)} ms, cold with sweeps ${cold.toFixed(1)} ms`,
   );
 }
 await pool.end();

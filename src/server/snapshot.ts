@@ -15,7 +15,7 @@ import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
 import { jobMark } from './jobs/marks';
 import type { Member } from './session';
-import { Busy, TooLong, TooMany } from './threads/pool';
+import { isBusy, isTooLong, isTooMany } from './threads/pool';
 import { paceOf } from './pace';
 import { worked } from './working';
 
@@ -69,7 +69,7 @@ export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: S
     return { ...marked, swept: await worked({ shop: member.shop.id, who: member.id }, id, 'swept', document) };
   } catch (error) {
     // The device then sweeps for itself, in a worker of its own: nobody but its person waits for it.
-    if (error instanceof TooLong || error instanceof TooMany || error instanceof Busy) return marked;
+    if (isTooLong(error) || isTooMany(error) || isBusy(error)) return marked;
     throw error;
   }
 }

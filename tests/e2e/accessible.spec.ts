@@ -57,8 +57,7 @@ test.describe('no axe violation, day colours and dark bay colours', () => {
   });
   for (const [name, job, more, pages] of GROUPS)
     test(name, async ({ page }) => {
-      await page.goto('/');
-      await signInAs(page, 'Solvei');
+      await signedIn(page, 'Solvei');
       let home = '';
       if (job) {
         await page.goto(`/yard?find=${job}${more}`);
@@ -71,8 +70,7 @@ test.describe('no axe violation, day colours and dark bay colours', () => {
       }
     });
   test('how a check is worked', async ({ page }) => {
-    await page.goto('/');
-    await signInAs(page, 'Solvei');
+    await signedIn(page, 'Solvei');
     await page.goto('/yard?find=HG-0142');
     const home = (await page.locator('main li a').first().getAttribute('href')) ?? '';
     await visit(page, `${home}/after`);

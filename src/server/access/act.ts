@@ -3,7 +3,7 @@ import { unstable_rethrow } from 'next/navigation';
 import { refuse, type Answer } from '../answer';
 import { AWAY_MESSAGE, isAway, isRefusedByRule } from '../away';
 import { log } from '../log';
-import { Busy, TooLong } from '../threads/pool';
+import { isBusy, isTooLong } from '../threads/pool';
 import { currentMember, noted, passwordRefusal, type Member } from '../session';
 import { BUSY_MESSAGE, TOO_LONG_MESSAGE } from './guarded';
 import { mayDo, whoMay, type ActionName, type AgainAction, type OnceAction } from './rules';
@@ -19,8 +19,8 @@ export async function open<A>(name: ActionName, run: () => Promise<A>): Promise<
   } catch (error) {
     // Redirects and the like are thrown by Next and must go on.
     unstable_rethrow(error);
-    if (error instanceof Busy) return refuse(BUSY_MESSAGE);
-    if (error instanceof TooLong) return refuse(TOO_LONG_MESSAGE);
+    if (isBusy(error)) return refuse(BUSY_MESSAGE);
+    if (isTooLong(error)) return refuse(TOO_LONG_MESSAGE);
     if (isAway(error)) {
       log.warn({ action: name }, 'database away');
       return refuse(AWAY_MESSAGE);

@@ -1,6 +1,6 @@
 import 'server-only';
 import { AWAY_MESSAGE, isAway } from '../away';
-import { Busy, TooLong, TooMany } from '../threads/pool';
+import { isBusy, isTooLong, isTooMany } from '../threads/pool';
 import { log } from '../log';
 import { currentMember, type Member } from '../session';
 import { mayEnter, ROUTES } from './rules';
@@ -25,12 +25,12 @@ export const open =
     try {
       return await run(request, await context.params);
     } catch (error) {
-      if (error instanceof TooMany)
+      if (isTooMany(error))
         return say(429, 'Enough of these are being made for you already. Wait for one, then ask again.', {
           'Retry-After': '5',
         });
-      if (error instanceof Busy) return say(503, BUSY_MESSAGE, { 'Retry-After': '5' });
-      if (error instanceof TooLong) return say(503, TOO_LONG_MESSAGE);
+      if (isBusy(error)) return say(503, BUSY_MESSAGE, { 'Retry-After': '5' });
+      if (isTooLong(error)) return say(503, TOO_LONG_MESSAGE);
       if (isAway(error)) return say(503, AWAY_MESSAGE, { 'Retry-After': '3' });
       log.error({ route: name, err: error }, 'route failed');
       return say(500, 'Something went wrong on our side. It is in the log.');

@@ -5,7 +5,7 @@ import { judgedByOf } from '@/db/queries/limits';
 import { inShop } from '../database';
 import { log } from '../log';
 import { paceOf } from '../pace';
-import { TooLong } from '../threads/pool';
+import { isTooLong } from '../threads/pool';
 import { worked } from '../working';
 
 /**
@@ -27,7 +27,7 @@ export async function standAnew(shopId: string, jobId: string): Promise<boolean>
     document,
     await paceOf(shopId),
   ).catch((error: unknown) => {
-    if (!(error instanceof TooLong)) throw error;
+    if (!isTooLong(error)) throw error;
     log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
     return tooLongToWork();
   });

@@ -1,7 +1,8 @@
 import { Worker } from 'node:worker_threads';
 import fc from 'fast-check';
+import { isAway } from '../away';
 import { FairQueue } from './fairQueue';
-import { Busy, Pool, TooLong, TooMany, type PoolLimits } from './pool';
+import { Busy, isBusy, isTooLong, isTooMany, Pool, TooLong, TooMany, type PoolLimits } from './pool';
 
 interface Echo {
   echo: (value: string) => string;
@@ -55,6 +56,17 @@ describe('a bounded pool of threads', () => {
     await expect(slow).rejects.toBeInstanceOf(TooLong);
     expect(await next).toBe('next');
     expect(p.state).toEqual({ threads: 1, waiting: 0 });
+  });
+  test('its errors are known by whoever has other classes of the same names, as another bundle does', () => {
+    const elsewhere = (error: Error) => Object.setPrototypeOf(error, Error.prototype) as Error;
+    const [long, many, busy] = [elsewhere(new TooLong(8)), elsewhere(new TooMany('x')), elsewhere(new Busy('x'))];
+    expect([long, many, busy].map((e) => e instanceof TooLong || e instanceof TooMany || e instanceof Busy)).toEqual([
+      false,
+      false,
+      false,
+    ]);
+    expect([isTooLong(long), isTooMany(many), isBusy(busy), isAway(busy)]).toEqual([true, true, true, true]);
+    expect([isTooLong(many), isTooMany(busy), isBusy(long), isAway(long)]).toEqual([false, false, false, false]);
   });
   test('never more threads than it may have, however much is asked', async () => {
     const p = pool({ threads: 2, time: 20_000, wait: 20_000 });

@@ -4,14 +4,28 @@ import { FairQueue, type Owner } from './fairQueue';
 
 /** It took longer than the server gives anybody's work; nothing was changed. */
 export class TooLong extends Error {
+  override readonly name = 'TooLong';
   constructor(readonly seconds: number) {
     super(`given up after ${seconds} s`);
   }
 }
 /** More was asked for than one asker may have waiting. */
-export class TooMany extends Error {}
+export class TooMany extends Error {
+  override readonly name = 'TooMany';
+}
 /** Everything is busy for longer than anybody is let wait: come back, as when the database is away. */
-export class Busy extends DatabaseAway {}
+export class Busy extends DatabaseAway {
+  override readonly name = 'Busy';
+}
+
+/**
+ * Which of the three an error is. By name and not by class: the pool is begun by the server's start, which is bundled
+ * apart from the pages that ask it, so that each has classes of its own.
+ */
+const named = (error: unknown, name: string): boolean => error instanceof Error && error.name === name;
+export const isTooLong = (error: unknown): error is TooLong => named(error, 'TooLong');
+export const isTooMany = (error: unknown): error is TooMany => named(error, 'TooMany');
+export const isBusy = (error: unknown): error is Busy => named(error, 'Busy');
 
 /** What a thread is asked, and what it answers. */
 export interface Question {
