@@ -90,6 +90,8 @@ export function isDoubtful(book: Book, job: JobDocument, reading: Reading): bool
 /** All figures of a job, worked once and looked up by spot. */
 export class Figures {
   private readonly bySpot = new Map<string, Reading[]>();
+  /** Checks ask for one figure again and again. */
+  private readonly worked = new Map<string, Figure>();
 
   constructor(
     readonly job: JobDocument,
@@ -115,6 +117,15 @@ export class Figures {
    * @param set only readings of that round
    */
   figure(spot: Spot, set?: number): Figure {
+    const key = `${spotKey(spot)}/${set ?? ''}`;
+    const known = this.worked.get(key);
+    if (known) return known;
+    const figure = this.work(spot, set);
+    this.worked.set(key, figure);
+    return figure;
+  }
+
+  private work(spot: Spot, set: number | undefined): Figure {
     const all = this.at(spot).filter((reading) => set === undefined || reading.set === set);
     const fresh = all.filter((reading) => staleBecause(this.book, this.job, reading) === null);
     const latest = fresh.at(-1);

@@ -32,7 +32,10 @@ export const risesBy = (job: JobDocument, corner: Corner): 'mark' | 'lip' =>
  *
  * @returns null where what tells it was not read at both gates
  */
-export function riseAt(w: Workings, corner: Corner): Uncertain | null {
+export const riseAt = (w: Workings, corner: Corner): Uncertain | null =>
+  w.once(`rise/${corner}`, () => workRise(w, corner));
+
+function workRise(w: Workings, corner: Corner): Uncertain | null {
   const figures = w.figures;
   const read = (gate: ReadingGate): Uncertain | null =>
     risesBy(w.job, corner) === 'mark' ? readAt(figures, gate, 'hubToMark', corner) : hubToLipAt(figures, gate, corner);

@@ -131,53 +131,63 @@ export function compareGaps(
   const fitted = wheelAt(w, axle, gate === 'before' ? 'before' : 'after');
   const tyre = solidOf(fitted);
   const side: SideName = corner === cornersOf(axle)[0] ? 'left' : 'right';
-  const wheel = new Wheel(end.end, side, obstacles);
-  const left = leftLock(wheel);
-  return measured.flatMap(({ group, state, value, u }) => {
-    const travels = travelsIn(w, gate, corner, state);
-    const steer = state === 'floor-left' ? left : state === 'floor-right' ? -left : 0;
-    if (!travels || !wheel.pose(travels[0], travels[1], steer)) return [];
-    const members = obstacles.flatMap((o, i) => (group.obstacles.includes(o.id) ? [i] : []));
-    let best: { i: number; gap: number; steer: number } | null = null;
-    const steers = state === 'ramp' ? steerSteps(wheel.steered, turned.from, turned.to) : [steer];
-    for (const at of steers) {
-      if (!wheel.pose(travels[0], travels[1], at)) continue;
-      for (const i of members) {
-        const gap = wheel.gap(i, tyre);
-        if (!best || gap < best.gap) best = { i, gap, steer: at };
+  const there = measured.map((each) => ({ ...each, travels: travelsIn(w, gate, corner, each.state) }));
+  const inputs = [
+    end.end,
+    side,
+    fitted,
+    obstacles,
+    turned,
+    there.map(({ group, ...rest }) => ({ ...rest, to: group.floor })),
+  ];
+  return w.memo.work(['gaps', gate, corner, inputs], (): ComparedGap[] => {
+    const wheel = new Wheel(end.end, side, obstacles);
+    const left = leftLock(wheel);
+    return there.flatMap(({ group, state, value, u, travels }) => {
+      const steer = state === 'floor-left' ? left : state === 'floor-right' ? -left : 0;
+      if (!travels || !wheel.pose(travels[0], travels[1], steer)) return [];
+      const members = obstacles.flatMap((o, i) => (group.obstacles.includes(o.id) ? [i] : []));
+      let best: { i: number; gap: number; steer: number } | null = null;
+      const steers = state === 'ramp' ? steerSteps(wheel.steered, turned.from, turned.to) : [steer];
+      for (const at of steers) {
+        if (!wheel.pose(travels[0], travels[1], at)) continue;
+        for (const i of members) {
+          const gap = wheel.gap(i, tyre);
+          if (!best || gap < best.gap) best = { i, gap, steer: at };
+        }
       }
-    }
-    if (best) wheel.pose(travels[0], travels[1], best.steer);
-    const obstacle = best ? obstacles[best.i] : undefined;
-    if (!best || !obstacle) return [];
-    const { region } = contactOf(tyre, wheel.nearest(best.i, tyre));
-    const own =
-      region === 'tread'
-        ? obstacle.u.radial
-        : region === 'sidewall'
-          ? obstacle.u.axial
-          : Math.max(obstacle.u.radial, obstacle.u.axial);
-    const ofTyre = region === 'tread' ? fitted.diameter.u / 2 : Math.hypot(fitted.sectionWidth.u / 2, fitted.plane.u);
-    // At lock the stops are wherever they were set: a degree of steering is allowed for.
-    const locked = best.steer === 0 ? 0 : 4;
-    const predictedU = Math.hypot(own, ofTyre, locked, state === 'ramp' ? 4 : 0, obstacle.u.around * 0.3);
-    const difference = value - best.gap;
-    const U = K * Math.hypot(u, predictedU);
-    return [
-      {
-        corner,
-        gate,
-        state,
-        name: group.name,
-        obstacle: obstacle.id,
-        measured: { value, u },
-        predicted: { value: best.gap, u: predictedU },
-        difference,
-        U,
-        finding: Math.abs(difference) > U,
-        assumed: obstacle.assumed,
-      },
-    ];
+      if (best) wheel.pose(travels[0], travels[1], best.steer);
+      const obstacle = best ? obstacles[best.i] : undefined;
+      if (!best || !obstacle) return [];
+      const { region } = contactOf(tyre, wheel.nearest(best.i, tyre));
+      const own =
+        region === 'tread'
+          ? obstacle.u.radial
+          : region === 'sidewall'
+            ? obstacle.u.axial
+            : Math.max(obstacle.u.radial, obstacle.u.axial);
+      const ofTyre = region === 'tread' ? fitted.diameter.u / 2 : Math.hypot(fitted.sectionWidth.u / 2, fitted.plane.u);
+      // At lock the stops are wherever they were set: a degree of steering is allowed for.
+      const locked = best.steer === 0 ? 0 : 4;
+      const predictedU = Math.hypot(own, ofTyre, locked, state === 'ramp' ? 4 : 0, obstacle.u.around * 0.3);
+      const difference = value - best.gap;
+      const U = K * Math.hypot(u, predictedU);
+      return [
+        {
+          corner,
+          gate,
+          state,
+          name: group.name,
+          obstacle: obstacle.id,
+          measured: { value, u },
+          predicted: { value: best.gap, u: predictedU },
+          difference,
+          U,
+          finding: Math.abs(difference) > U,
+          assumed: obstacle.assumed,
+        },
+      ];
+    });
   });
 }
 
