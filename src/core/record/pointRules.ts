@@ -13,9 +13,9 @@ const isAlwaysEssential = (point: Point, job: JobDocument, asked: Asked): boolea
     ? point.essential(job, asked)
     : point.essential === true || point.essential === job.job.heightSchool;
 
-/** Changed since Before: at the build or after it. */
+/** Changed since Before, at whichever gate it was recorded: a part is also changed once Release stands open. */
 export const changedSince = (job: Pick<JobDocument, 'changes'>, ...kinds: readonly ChangeKind[]): boolean =>
-  job.changes.some((c) => kinds.includes(c.kind) && (c.gate === 'build' || c.gate === 'after'));
+  job.changes.some((c) => kinds.includes(c.kind) && c.gate !== 'intake' && c.gate !== 'before');
 
 /**
  * Whether what was read Before still tells how it is After: of a kind that is asked once a vehicle, as long as none of

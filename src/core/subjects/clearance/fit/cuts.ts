@@ -1,3 +1,4 @@
+import { changedSince } from '../../../record/pointRules';
 import { obstaclePoint } from '../points';
 import type { Workings } from '../../../record/workings';
 import { OBSTACLES } from '../engine/catalogue';
@@ -22,7 +23,7 @@ export function cutsWanted(job: JobDocument, axle: Axle): string[] {
   const planned = Object.entries(job.fitments.asked?.trim ?? {})
     .filter(([, mm]) => mm > 0)
     .map(([id]) => id);
-  const trimmed = job.changes.some((c) => c.kind === 'trim' && (c.gate === 'build' || c.gate === 'after'));
+  const trimmed = changedSince(job, 'trim');
   if (planned.length === 0 && !trimmed) return [];
   const corners: readonly string[] = cornersOf(axle);
   return OBSTACLES.filter(

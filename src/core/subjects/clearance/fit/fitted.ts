@@ -1,3 +1,4 @@
+import { changedSince } from '../../../record/pointRules';
 import type { Workings } from '../../../record/workings';
 import { type Figure, type Figures } from '../../../record/figures';
 import { type Axle } from '../../../kernel/places';
@@ -99,7 +100,7 @@ export function wheelAt(w: Workings, axle: Axle, stage: Stage): FittedWheel {
   const figures = w.figures;
   const measured = (point: string): Known | null =>
     known(figures.figure({ gate: 'after', point, place: axle, state: 'floor' }));
-  const changed = w.job.changes.some((c) => c.kind === 'tyre-or-wheel' && (c.gate === 'build' || c.gate === 'after'));
+  const changed = changedSince(w.job, 'tyre-or-wheel');
   const base = changed ? (asked ?? before) : before;
   const doubt = (k: Known): Known => (changed ? { ...k, assumed: true } : k);
   const diameter = measured('tyreDiameter') ?? doubt(base.diameter);

@@ -1,3 +1,4 @@
+import { changedSince } from '../../../record/pointRules';
 import type { Workings } from '../../../record/workings';
 import type { ChangeKind } from '../../../document/changes';
 import { axleOf, cornersOf, type Corner } from '../../../kernel/places';
@@ -72,10 +73,7 @@ export function limitsAt(w: Workings, corner: Corner, stage: Stage, shorter = 0)
 
   // What was read before springs or shocks were changed told how far it went then.
   const asItCame = (gate: ReadingGate, kinds: readonly ChangeKind[]): { assumed: boolean; said: string } => {
-    const assumed =
-      gate === 'before' &&
-      stage === 'after' &&
-      w.job.changes.some((c) => kinds.includes(c.kind) && (c.gate === 'build' || c.gate === 'after'));
+    const assumed = gate === 'before' && stage === 'after' && changedSince(w.job, ...kinds);
     return { assumed, said: assumed ? ', as it came' : '' };
   };
 
