@@ -4,28 +4,46 @@ import type { ChangeKind } from '../document/changes';
 import type { Corner, Place, VehicleState } from '../kernel/places';
 import type { JobDocument, ReadingGate } from '../document/job';
 
+/**
+ * What each drawing of where the tape or gauge goes can show on it. A point names its drawing and what of it: no drawing
+ * knows a point.
+ */
+interface Drawings {
+  /** Wheel in its arch: hub up to the lip's edge, or to a mark of one's own. */
+  lip: { to: 'edge' | 'mark' };
+  floorLip: unknown;
+  radius: unknown;
+  tyre: unknown;
+  pressure: unknown;
+  /** Tread to the body: above, ahead of the wheel, or behind it. */
+  gap: { to: 'lip' | 'ahead' | 'behind' };
+  /** The tyre's inner side from above: to a part of metal, or to the hose. */
+  inner: { to: 'part' | 'hose' };
+  stop: { tape: 'gap' | 'pressed' | 'tyre' };
+  hose: { tape: 'span' | 'free' };
+  bar: { tape?: 'angle' | 'arm' | 'link' | 'lean' };
+  lamp: unknown;
+  block: unknown;
+  /** An axle on the ramp: the wheel that is up, the one across, or the lock that it is turned to. */
+  flex: { tape: 'up' | 'across' | 'lock' };
+  shock: unknown;
+  lock: unknown;
+  load: unknown;
+  hand: unknown;
+  /** The wheel from outside with its clock: at which hour, and what is taken there. */
+  clock: { hour: number; tape: 'clock' | 'out' | 'gap' | 'give' };
+  /** Tyre and wheel cut through from the front. */
+  wheel: {
+    tape: 'section' | 'offset' | 'rim' | 'spacer' | 'reach' | 'calliper' | 'stud' | 'thread' | 'face';
+  };
+  /** The vehicle's own linkage, with one of its points marked and one distance of it. */
+  linkage: { feature?: string; axis?: 'x' | 'y' | 'f' | 'z'; from?: 'side' | 'top' };
+}
+export type DrawingName = keyof Drawings;
+/** One drawing and what of it is shown. */
+export type DrawingOf<K extends DrawingName> = { of: K } & Drawings[K];
 /** Which drawing shows where the tape or gauge goes. */
-export type PointDrawing =
-  | 'lip'
-  | 'floorLip'
-  | 'radius'
-  | 'pressure'
-  | 'gap'
-  | 'inner'
-  | 'stop'
-  | 'hose'
-  | 'bar'
-  | 'lamp'
-  | 'block'
-  | 'flex'
-  | 'shock'
-  | 'lock'
-  | 'load'
-  | 'hand'
-  | 'tyre'
-  | 'linkage'
-  | 'clock'
-  | 'wheel';
+export type PointDrawing = { [K in DrawingName]: DrawingOf<K> }[DrawingName];
 
 /**
  * Within the floor state: hand checks come first, then what every height depends on, the heights, the rest, the lamps,
@@ -126,7 +144,7 @@ export const length = {
 export const observation = {
   quantity: 'observation',
   instrument: 'hand',
-  drawing: 'hand',
+  drawing: { of: 'hand' },
   gates: AFTER,
   asked: 'after',
   essential: true,

@@ -147,9 +147,10 @@ describe('the reading in hand', () => {
   test('every point has a drawing in every state it is taken in', () => {
     for (const point of BOOK.points) {
       // The linkage's are drawn from the vehicle's own points; see ui/linkage.
-      if (point.drawing === 'linkage') continue;
+      const { drawing } = point;
+      if (drawing.of === 'linkage') continue;
       for (const state of VehicleState.options) {
-        const markup = renderToStaticMarkup(<PointDrawing kind={point.drawing} state={state} point={point.id} />);
+        const markup = renderToStaticMarkup(<PointDrawing drawing={drawing} state={state} />);
         expect(markup.length).toBeGreaterThan(300);
         expect(markup).not.toMatch(/NaN|undefined/);
       }

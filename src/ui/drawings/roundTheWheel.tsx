@@ -1,22 +1,12 @@
-import { obstacleKind } from '@/core/subjects/clearance/engine/catalogue';
-import { obstaclePoint } from '@/core/subjects/clearance/points';
+import type { DrawingOf } from '@/core/record/point';
 import { Tape, TAPE, Wheel } from './tapeParts';
 
-/** Where on the clock a point is looked for: the station of its obstacle. */
-function hourIn(point: string): number {
-  const taken = obstaclePoint(point);
-  const kind = taken ? obstacleKind(taken.obstacle) : undefined;
-  return kind?.stations.find((s) => s.id === taken?.station)?.hour ?? kind?.stations[0]?.hour ?? 12;
-}
-
 /** The wheel from outside with its clock, 12 up and 3 forward, and the tape where the point asks for it. */
-export function OnTheClock({ point }: { point: string }) {
-  const what = obstaclePoint(point)?.what ?? 'd';
-  const hour = hourIn(point);
+export function OnTheClock({ hour, tape }: DrawingOf<'clock'>) {
   const turn = (hour / 12) * 2 * Math.PI;
   const [cx, cy, r] = [200, 190, 112];
   const at = (d: number): [number, number] => [cx + d * Math.sin(turn), cy - d * Math.cos(turn)];
-  const [[x1, y1], [x2, y2], [x3, y3]] = [at(what === 'g' ? r : 0), at(r + 38), at(r + 62)];
+  const [[x1, y1], [x2, y2], [x3, y3]] = [at(tape === 'gap' ? r : 0), at(r + 38), at(r + 62)];
   const across = (d: number): [number, number] => [x2 + d * Math.cos(turn), y2 + d * Math.sin(turn)];
   return (
     <>
@@ -40,13 +30,13 @@ export function OnTheClock({ point }: { point: string }) {
         );
       })}
       <line x1={across(-34)[0]} y1={across(-34)[1]} x2={across(34)[0]} y2={across(34)[1]} strokeWidth="6" />
-      {what === 'h' ? (
+      {tape === 'clock' ? (
         <path
           d={`M${cx} ${cy - r - 16}A${r + 16} ${r + 16} 0 ${hour % 12 > 6 ? 1 : 0} 1 ${at(r + 16).join(' ')}`}
           stroke={TAPE}
           strokeWidth="5"
         />
-      ) : what === 'give' || what === 'cut' ? (
+      ) : tape === 'give' ? (
         <line x1={x2} y1={y2} x2={x3} y2={y3} stroke={TAPE} strokeWidth="5" strokeDasharray="6 5" />
       ) : (
         <Tape x1={x1} y1={y1} x2={x2} y2={y2} />
@@ -59,22 +49,21 @@ export function OnTheClock({ point }: { point: string }) {
 }
 
 /** Tyre and wheel cut through from the front: mounting face as a chalk line, the tape across or along. */
-export function WheelSection({ point }: { point: string }) {
-  const inOut = obstaclePoint(point)?.what === 'o';
+export function WheelSection({ tape }: DrawingOf<'wheel'>) {
   const [face, mid] = [212, 190];
-  const tape: Record<string, [number, number, number, number]> = {
-    // The tyre is widest at 120, the barrel's inside at 232, the hub's middle at 310.
-    sectionWidth: [130, 120, 250, 120],
-    wheelOffset: [mid, 186, face, 186],
-    rimWidth: [148, 222, 232, 222],
-    wheelSpacer: [face, 270, face + 18, 270],
-    calliperReach: [176, 310, 176, 244],
-    calliperGap: [176, 244, 176, 232],
-    threadEngagement: [face + 8, 340, face + 30, 340],
-    studDiameter: [face + 36, 302, face + 36, 318],
+  // The tyre is widest at 120, the barrel's inside at 232, the hub's middle at 310.
+  const from: Record<DrawingOf<'wheel'>['tape'], [number, number, number, number]> = {
+    section: [130, 120, 250, 120],
+    offset: [mid, 186, face, 186],
+    rim: [148, 222, 232, 222],
+    spacer: [face, 270, face + 18, 270],
+    reach: [176, 310, 176, 244],
+    calliper: [176, 244, 176, 232],
+    thread: [face + 8, 340, face + 30, 340],
+    stud: [face + 36, 302, face + 36, 318],
+    face: [face, 60, 300, 60],
   };
-  const stud = point === 'threadEngagement' || point === 'studDiameter';
-  const [x1, y1, x2, y2] = inOut ? [face, 60, 300, 60] : (tape[point] ?? [130, 120, 250, 120]);
+  const [x1, y1, x2, y2] = from[tape];
   return (
     <>
       <path d="M148 222 V70 Q150 46 190 46 Q230 46 232 70 V222 Q250 190 250 120 Q250 60 236 44 Q224 34 190 34 Q156 34 144 44 Q130 60 130 120 Q130 190 148 222" />
@@ -82,20 +71,16 @@ export function WheelSection({ point }: { point: string }) {
       <line x1={face} x2={face} y1="40" y2="330" stroke="var(--chalk)" strokeDasharray="8 6" />
       <path d={`M${face} 232 V330 M${face} 320 H150 V300 H${face}`} />
       <circle cx="176" cy="252" r="8" />
-      {point === 'wheelOffset' && (
-        <line x1={mid} x2={mid} y1="60" y2="240" stroke="var(--pencil)" strokeDasharray="3 5" />
-      )}
-      {point === 'wheelSpacer' && <rect x={face} y="250" width="18" height="76" />}
-      {stud && (
+      {tape === 'offset' && <line x1={mid} x2={mid} y1="60" y2="240" stroke="var(--pencil)" strokeDasharray="3 5" />}
+      {tape === 'spacer' && <rect x={face} y="250" width="18" height="76" />}
+      {(tape === 'stud' || tape === 'thread') && (
         <>
           <rect x={face} y="302" width="44" height="16" />
           <rect x={face + 8} y="290" width="22" height="40" />
-          {point === 'threadEngagement' && (
-            <path d={`M${face + 8} 330 V346 M${face + 30} 330 V346`} strokeDasharray="3 3" />
-          )}
+          {tape === 'thread' && <path d={`M${face + 8} 330 V346 M${face + 30} 330 V346`} strokeDasharray="3 3" />}
         </>
       )}
-      {inOut && <line x1="300" x2="300" y1="44" y2="96" strokeWidth="6" />}
+      {tape === 'face' && <line x1="300" x2="300" y1="44" y2="96" strokeWidth="6" />}
       <Tape x1={x1} y1={y1} x2={x2} y2={y2} />
       <text x="14" y="60" fontSize="14" stroke="none" fill="var(--chalk)">
         mounting face

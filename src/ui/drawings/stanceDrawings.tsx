@@ -1,4 +1,5 @@
 import type { VehicleState } from '@/core/kernel/places';
+import type { DrawingOf } from '@/core/record/point';
 import { Tape, TAPE } from './tapeParts';
 
 const INK = 'var(--graphite)';
@@ -13,9 +14,9 @@ function sidewall(y: number, degrees: number): number {
 }
 
 /** A wheel from above beside frame, arm and spring, or the hose: the tape from the tyre's side to the nearest of them. */
-export function InnerSide({ state, point }: { state: VehicleState; point: string }) {
+export function InnerSide({ state, to }: { state: VehicleState; to: DrawingOf<'inner'>['to'] }) {
   const turn = state === 'floor-left' || state === 'floor-right' ? TURNED[state] : 0;
-  const hose = /[hH]ose/.test(point);
+  const hose = to === 'hose';
   // The arm ahead, the spring or the hose behind; turned right it is the rear of the tyre that comes in.
   const low = hose || turn > 0;
   const y = low ? 244 : 120;
@@ -46,14 +47,14 @@ export function InnerSide({ state, point }: { state: VehicleState; point: string
 }
 
 /** An axle on the ramp from behind: one wheel up in its arch, the other hanging; the tape at the one that is asked for. */
-export function FlexedAxle({ point }: { point: string }) {
+export function FlexedAxle({ tape }: DrawingOf<'flex'>) {
   const wheel = (x: number, y: number) => (
     <>
       <rect x={x - 30} y={y - 66} width="60" height="132" rx="20" />
       <circle cx={x} cy={y} r="6" fill={INK} />
     </>
   );
-  const across = point === 'hubToLipAcross';
+  const across = tape === 'across';
   return (
     <>
       <path d="M16 345 L60 265 H124 L168 345 Z" fill="var(--rule)" stroke="var(--rule)" strokeWidth="3" />
@@ -62,7 +63,7 @@ export function FlexedAxle({ point }: { point: string }) {
       <path d="M92 196 L308 262" strokeWidth="9" />
       {wheel(92, 196)}
       {wheel(308, 262)}
-      {point === 'flexLock' ? (
+      {tape === 'lock' ? (
         <path d="M44 250 A60 26 0 0 0 140 250 M44 250 l2 -14 M140 250 l-2 -14" stroke={TAPE} strokeWidth="4" />
       ) : (
         <Tape x1={across ? 308 : 92} y1={across ? 262 : 196} x2={across ? 308 : 92} y2={62} />

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { axleOf, isCorner, type Place } from '@/core/kernel/places';
 import { assemble, hubLine } from '@/core/subjects/linkage/assemble';
 import { sideOfCorner } from '@/core/subjects/linkage/features';
+import type { DrawingOf } from '@/core/record/point';
 import type { Vec3 } from '@/core/kernel/geometry/point';
 import { ROW } from '@/core/suspension/figures';
 import { linkageOf } from '@/core/suspension/linkage';
@@ -11,13 +12,13 @@ import { useRoom } from '../room/view';
 import { barsOf, boxOf, hull, jointsOf, onPaper, tyreRings, type View } from './shape';
 
 /** Which view shows a distance best: height and fore-aft from the side, outward from above. */
-const VIEW_OF: Record<string, View> = { x: 'side', z: 'side', y: 'top', f: 'top' };
+const VIEW_OF: Record<'x' | 'y' | 'f' | 'z', View> = { x: 'side', z: 'side', y: 'top', f: 'top' };
 
 /**
  * Where the tape goes for a point of the linkage: this vehicle's end, as far as it is known, with the point marked and
  * the distance asked for drawn as a tape. The words beside it say the same, so it is hidden from a screen reader.
  */
-export function LinkageSpot({ point, place }: { point: string; place: Place }) {
+export function LinkageSpot({ shows, place }: { shows: DrawingOf<'linkage'>; place: Place }) {
   const { job, workings } = useRoom().view;
   const axle = isCorner(place) ? axleOf(place) : place === 'rear' ? 'rear' : 'front';
   const drawn = useMemo(() => {
@@ -29,10 +30,8 @@ export function LinkageSpot({ point, place }: { point: string; place: Place }) {
     return { end, at: linkage.joints(), joints: jointsOf(end) };
   }, [workings, axle]);
   if (!drawn) return null;
-  const bare = point.replace(/^lk\./, '');
-  const axis = /\.[xyfz]$/.test(bare) ? bare.slice(-1) : '';
-  const feature = axis ? bare.slice(0, -2) : bare;
-  const view = VIEW_OF[axis] ?? (feature === 'frameWidth' ? 'top' : 'side');
+  const { feature, axis } = shows;
+  const view = (axis ? VIEW_OF[axis] : shows.from) ?? 'side';
   const side = isCorner(place) ? sideOfCorner(place) : null;
   const joint = drawn.joints.find((j) => j.feature === feature && (j.side === null || j.side === side));
   const { tyre } = drawn.end.end;

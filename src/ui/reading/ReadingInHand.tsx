@@ -166,10 +166,10 @@ export function ReadingInHand(props: Props) {
       </h1>
       <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
         <div>
-          {stop.drawing === 'linkage' ? (
-            <LinkageSpot point={stop.point} place={stop.place} />
+          {stop.drawing.of === 'linkage' ? (
+            <LinkageSpot shows={stop.drawing} place={stop.place} />
           ) : (
-            <PointDrawing kind={stop.drawing} state={stop.state} point={stop.point} />
+            <PointDrawing drawing={stop.drawing} state={stop.state} />
           )}
           <p className="pt-2 text-[15px]">{stop.how}</p>
           <p className="hint">Vehicle {STATE_NAME[stop.state]}.</p>

@@ -50,7 +50,7 @@ const boltTorque: Point = {
   how: 'Beam wrench, slowly, until the bolt just moves on.',
   quantity: 'torque',
   instrument: 'beam-wrench',
-  drawing: 'hand',
+  drawing: { of: 'hand' },
   gates: AFTER,
   asked: 'after',
   essential: false,

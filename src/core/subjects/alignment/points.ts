@@ -5,7 +5,7 @@ import { BOTH, length, spots, type Point } from '../../record/point';
 /** Camber, caster and toe are read against the height and the load. */
 const ALIGNED = [...staleAfter('alignment'), 'load'] as const;
 const FRONT_CORNERS = ['FL', 'FR'] as const;
-const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: 'linkage' } as const;
+const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: { of: 'linkage' } } as const;
 
 /** What is set at the front wheels. */
 export const alignmentPoints: readonly Point[] = [

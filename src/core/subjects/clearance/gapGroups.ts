@@ -1,6 +1,6 @@
 import type { LimitFigure } from '../../record/checks/limit';
 import { CORNERS, type Place, type VehicleState } from '../../kernel/places';
-import { FRONT, spots } from '../../record/point';
+import { FRONT, spots, type DrawingOf } from '../../record/point';
 import type { Meets } from './engine/catalogue';
 import { tyreToArm, tyreToBody, tyreToHose } from './limits';
 
@@ -28,6 +28,8 @@ export interface GapGroup {
   label: string;
   short: string;
   how: string;
+  /** Where the tape goes. */
+  drawing: DrawingOf<'gap'> | DrawingOf<'inner'>;
   where: readonly { place: Place; state: VehicleState }[];
   /** Its check on the floor. */
   check: { id: string; title: string };
@@ -46,6 +48,7 @@ export const GAP_GROUPS: readonly GapGroup[] = [
     label: 'Tyre to fender lip',
     short: 'gap to fender lip',
     how: 'Shortest distance from tread or shoulder to the lip.',
+    drawing: { of: 'gap', to: 'lip' },
     where: spots(CORNERS, 'floor'),
     check: { id: 'static-gap-lip', title: 'Static gap, fender lip' },
   },
@@ -58,6 +61,7 @@ export const GAP_GROUPS: readonly GapGroup[] = [
     label: 'Tyre to liner, ahead of the wheel',
     short: 'gap to front liner',
     how: 'Shortest distance to the liner or bumper corner ahead of the tyre.',
+    drawing: { of: 'gap', to: 'ahead' },
     where: [...spots(FRONT, 'floor'), ...atLock],
     check: { id: 'static-gap-liner-front', title: 'Static gap, liner ahead' },
   },
@@ -70,6 +74,7 @@ export const GAP_GROUPS: readonly GapGroup[] = [
     label: 'Tyre to liner, behind the wheel',
     short: 'gap to rear liner',
     how: 'Shortest distance to the liner, seam or body mount behind the tyre.',
+    drawing: { of: 'gap', to: 'behind' },
     where: [...spots(FRONT, 'floor'), ...atLock],
     check: { id: 'static-gap-liner-rear', title: 'Static gap, liner behind' },
   },
@@ -82,6 +87,7 @@ export const GAP_GROUPS: readonly GapGroup[] = [
     label: 'Tyre to arm, spring or frame, inner side',
     short: 'gap to arm or frame',
     how: 'Shortest distance from the inner sidewall to any arm, spring, tie rod or the frame.',
+    drawing: { of: 'inner', to: 'part' },
     where: [...spots(CORNERS, 'floor'), ...atLock],
     check: { id: 'static-gap-inner', title: 'Static gap, arm, spring or frame' },
   },
@@ -94,6 +100,7 @@ export const GAP_GROUPS: readonly GapGroup[] = [
     label: 'Tyre to brake hose or harness',
     short: 'gap to hose or harness',
     how: 'Shortest distance from the inner sidewall to any hose or lead.',
+    drawing: { of: 'inner', to: 'hose' },
     where: atLock,
     check: { id: 'static-gap-hose', title: 'Static gap, hose or harness' },
   },

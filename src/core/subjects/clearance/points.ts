@@ -31,6 +31,7 @@ const TAKEN = {
   },
 } as const;
 export type Taken = keyof typeof TAKEN;
+const ON_CLOCK = { h: 'clock', d: 'out', g: 'gap' } as const;
 
 const placesOf =
   (kind: ObstacleKind) =>
@@ -53,7 +54,7 @@ const taken = (kind: ObstacleKind, station: ObstacleKind['stations'][number], wh
   label: `${kind.name}, ${station.name}: ${TAKEN[what].way}`,
   short: `${kind.name.toLowerCase()}, ${station.name}, ${TAKEN[what].short}`,
   how: `${kind.find} ${TAKEN[what].how}`,
-  drawing: what === 'o' ? 'wheel' : 'clock',
+  drawing: what === 'o' ? { of: 'wheel', tape: 'face' } : { of: 'clock', hour: station.hour, tape: ON_CLOCK[what] },
   model: true,
   unread: `What stands round the wheel: ${kind.name}. Left alone, it stays not measured, and no pose is proved against it.`,
   gates: ['before'],
@@ -70,7 +71,7 @@ const gives = (kind: ObstacleKind): Point => ({
   label: `${kind.name}: how far it could be ${kind.gives === 'move' ? 'moved' : 'cut back'}`,
   short: `${kind.name.toLowerCase()}, could give`,
   how: `Until ${kind.gives === 'move' ? 'its brackets end' : 'something behind it is met: harness, line, washer bottle, seam'}. Answer “not fitted” where nothing may be touched.`,
-  drawing: 'clock',
+  drawing: { of: 'clock', hour: kind.stations[0]?.hour ?? 12, tape: 'give' },
   model: true,
   unread: `What stands round the wheel: ${kind.name}. Left alone, it stays not measured, and no pose is proved against it.`,
   gates: ['before'],
@@ -91,7 +92,7 @@ const cut = (kind: ObstacleKind): Point => {
     label: `${kind.name}: how far it was ${done}`,
     short: `${kind.name.toLowerCase()}, ${done} by`,
     how: `Away from the hub, from where its edge stood when it was taped: punch mark, paint line, or the piece that came off. 0 where it was left as it was.`,
-    drawing: 'clock',
+    drawing: { of: 'clock', hour: kind.stations[0]?.hour ?? 12, tape: 'give' },
     model: true,
     unread: `What stands round the wheel: ${kind.name}. Left alone, it counts as not cut, and its gap reads too small.`,
     gates: AFTER,
@@ -139,14 +140,14 @@ export const isTapedFor = (job: JobDocument, place: Place, meets: ObstacleKind['
   );
 
 /** On the floor, straight and at both locks. */
-const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, meets, where }) => ({
+const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, meets, where, drawing }) => ({
   ...length,
   id: floor,
   always: MEETS[meets].safety,
   label,
   short,
   how,
-  drawing: meets === 'body' ? ('gap' as const) : ('inner' as const),
+  drawing,
   // After the build the same gap is read flexed, or swept from what was taped: this one says nothing of bump.
   essential: (_job: JobDocument, { gate }: Asked) => MEETS[meets].safety && gate === 'before',
   range: meets === 'body' ? ([0, 350] as const) : ([0, 300] as const),
@@ -155,7 +156,7 @@ const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, 
   where: () => [...where],
 }));
 
-const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets }) => ({
+const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets, drawing }) => ({
   ...length,
   route: 'clearance',
   id: flexed,
@@ -163,7 +164,7 @@ const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets }) =>
   label: `Tyre to ${name}, flexed`,
   short: `gap to ${name}, flexed`,
   how: 'On the ramp, this wheel as far up as it goes, turned as far as it is tested: the least distance on the way. Chalk or clay where no tape goes in.',
-  drawing: meets === 'body' ? ('gap' as const) : ('inner' as const),
+  drawing,
   gates: AFTER,
   asked: 'after',
   range: [0, 350] as const,
@@ -184,7 +185,7 @@ const lockAngle: Point = {
   how: 'On turn plates, or a straightedge along the wheel against the chalked straight-ahead line. To the stop, without a sign.',
   quantity: 'angle',
   instrument: 'digital-gauge',
-  drawing: 'lock',
+  drawing: { of: 'lock' },
   range: [18, 48],
   staleOn: staleAfter('alignment').filter((kind) => kind !== 'spring'),
   where: () => spots(FRONT, 'floor-left', 'floor-right'),

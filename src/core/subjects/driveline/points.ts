@@ -3,7 +3,7 @@ import { AXLES } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { BOTH, length, spots, type Point } from '../../record/point';
 
-const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: 'linkage' } as const;
+const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: { of: 'linkage' } } as const;
 const hasShaft = (job: JobDocument, axle: 'front' | 'rear'): boolean =>
   (axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension).startsWith('beam');
 
@@ -34,7 +34,7 @@ export const drivelinePoints: readonly Point[] = [
     short: 'shaft length',
     how: 'Straight from the middle of one cross to the middle of the other, at ride height.',
     instrument: 'tape-hidden',
-    drawing: 'linkage',
+    drawing: { of: 'linkage' },
     range: [200, 2200],
     staleOn: [...staleAfter('driveline'), 'load'],
     where: (job) =>

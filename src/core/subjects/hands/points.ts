@@ -61,7 +61,7 @@ export const handPoints: readonly Point[] = [
     label: 'Blocks between leaf and axle',
     short: 'axle blocks',
     how: 'Look from the side at the spring seat. Blocks of the maker’s own, at that height, count as none.',
-    drawing: 'block',
+    drawing: { of: 'block' },
     gates: BOTH,
     asked: 'both gates',
     choices: [
