@@ -114,7 +114,8 @@ await main(async () => {
     if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
     await types;
     if (only.length === 0) {
-      say('unit, property and database tests');
+      // Said, so that what fails on a machine elsewhere can be drawn again here.
+      say(`unit, property and database tests; properties drawn by SEED=${process.env.SEED ?? 20261127}`);
       const unit = path.join(results, 'unit.json');
       // By itself Jest leaves one core idle.
       await run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent', '--maxWorkers=100%'], {

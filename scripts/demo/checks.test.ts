@@ -1,5 +1,5 @@
 import { inHand, verdictsOf } from '../../tests/support/inHand';
-import fc from 'fast-check';
+import fc from '../../tests/support/properties';
 import { judge } from '@/core/kernel/judge';
 import { limitFault } from '@/core/record/checks/limit';
 import { hoseSlack } from '@/core/subjects/lines/limits';

@@ -1,6 +1,6 @@
 import { BOOK, pointById, spotName } from '@/core/assembly/book';
 import { inHand, verdictsOf } from '../../tests/support/inHand';
-import fc from 'fast-check';
+import fc from '../../tests/support/properties';
 import { mm, say } from '@/core/kernel/phrase';
 import { unlockedBy } from '@/core/assembly/unlocks';
 import { worstFirst } from '@/core/assembly/workJob';

@@ -3,7 +3,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import fc from 'fast-check';
+import fc from '../../tests/support/properties';
 import Papa from 'papaparse';
 import { jobFileJsonSchema, readJobFile } from '@/core/assembly/formats/jobFile';
 import { readingsCsv } from '@/core/assembly/formats/readingsCsv';

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../tests/support/properties';
 import { askedFor } from './asked';
 
 const asked = (all: Record<string, string | string[] | undefined>) => askedFor(Promise.resolve(all));

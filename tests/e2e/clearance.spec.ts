@@ -76,14 +76,17 @@ test('a sweep is stopped by hand and taken up again', async ({ page, context }) 
   const job = await jobOf(page, 'HG-0144');
   await page.goto(`${job}/plan`);
   await page.getByRole('link', { name: 'See where it touches' }).waitFor();
-  // The sweep's own code comes late, as over a poor network: so there is time to press.
+  // The sweep's own code comes only once it was stopped, as over a poor network: so there is time to press.
+  let pressed = () => {};
+  const stopped = new Promise<void>((done) => (pressed = done));
   await context.route('**/_next/static/**', async (route) => {
-    await new Promise((done) => setTimeout(done, 1500));
+    await stopped;
     await route.continue();
   });
   await page.getByRole('link', { name: 'See where it touches' }).click();
   await expect(page.getByText('Sweeping every pose')).toBeVisible();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  pressed();
   await expect(page.getByText('Stopped.')).toBeVisible({ timeout: 20_000 });
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Does the tyre fit?');
   await page.getByRole('button', { name: 'Sweep again' }).click();

@@ -1,5 +1,5 @@
 import { BOOK, workingsOf } from '../assembly/book';
-import fc from 'fast-check';
+import fc from '../../../tests/support/properties';
 import { startJob } from '../../../scripts/demo/builder';
 import { demoJobs } from '../../../scripts/demo/jobs';
 import { TARN } from '../../../scripts/demo/vehicles';

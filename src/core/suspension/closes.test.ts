@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../tests/support/properties';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { distance, type Vec3 } from '../kernel/geometry/point';

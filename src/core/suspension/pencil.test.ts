@@ -133,7 +133,7 @@ test('derivatives: an upright shock answers one for one to its upper mount, and 
   expect(rows.get('left.upperArm.front.0')?.[0]).toBeCloseTo(0, 6);
 });
 
-test('uncertainty by central differences agrees with Monte Carlo', () => {
+test('uncertainty by central differences agrees with Monte Carlo (seed 4711)', () => {
   const u = new Map(
     ['left.lowerArm.outer.2', 'left.upperArm.outer.1', 'left.upperArm.front.2', 'left.tieRod.inner.2'].map((path) => [
       path,

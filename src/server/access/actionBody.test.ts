@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../tests/support/properties';
 import { bodyIsOurs } from './actionBody';
 
 const post = (body: BodyInit, type?: string) =>

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../tests/support/properties';
 import { passwordFault, pinFault, SHORTEST } from './passwords';
 
 describe('passwords', () => {

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
-import fc from 'fast-check';
+import fc from '../../../tests/support/properties';
 import { Entry } from '@/core/record/filing/entry';
 import type { Snapshot } from '@/server/snapshot';
 import { startJob } from '../../../scripts/demo/builder';

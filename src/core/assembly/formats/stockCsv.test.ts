@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { DEFAULT_STOCK, type FitStock } from '../../document/fitRules';
 import { readStockCsv, stockCsv } from './stockCsv';
 

@@ -1,5 +1,5 @@
 import { workingsOf } from '../book';
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { demoJobs } from '../../../../scripts/demo/jobs';
 import { workJob } from '../workJob';
 import { INCH_SHOP, METRIC_SHOP } from '../../kernel/units/quantity';

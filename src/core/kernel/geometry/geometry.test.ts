@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { findRoot } from '../numeric/findRoot';
 import { closeCircle, sideOf } from './circle';
 import { Frame } from './frame';

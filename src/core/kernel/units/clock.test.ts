@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { show } from './format';
 import { parseClock } from './parseAngle';
 import { parseQuantity } from './parseQuantity';

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from './quantity';
 import { roundTicks } from './ticks';
 

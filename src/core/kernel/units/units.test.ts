@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { exactText, show, showUncertainty } from './format';
 import { toFraction } from './shown';
 import { parseLength } from './parseLength';

@@ -1,5 +1,5 @@
 import { workingsOf } from '../../assembly/book';
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { startJob } from '../../../../scripts/demo/builder';
 import { TARN } from '../../../../scripts/demo/vehicles';
 import { reading } from '../../../../tests/support/entries';

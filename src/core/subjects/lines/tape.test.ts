@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { gapAtBump } from '../clearance/engine/bumpTape';
 import { beamRise } from '../lamps/beam';
 import { barRotation, neutralLinkLength } from '../swayBar/neutral';

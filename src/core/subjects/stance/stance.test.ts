@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { bodyRise, hubToLipFromFloor, leftRight, noseUpChange, rake, rakeDegrees, splitRise } from './heights';
 import { corrections, readAgainFirst, twist, twistMm } from './twist';
 

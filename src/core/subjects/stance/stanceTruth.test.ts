@@ -1,5 +1,5 @@
 import { inHand, verdictsOf } from '../../../../tests/support/inHand';
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { bothSets, found, lifted, verdictOf, withChange } from '../../../../tests/support/lifted';
 import { TARN } from '../../../../scripts/demo/vehicles';
 import { agreeingPair } from '../../record/figures';

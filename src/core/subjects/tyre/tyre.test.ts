@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../tests/support/properties';
 import { poke, scrubRadius, turnsPerKm, turnsPerMile, tyreChange } from './change';
 import { Fitment } from '../../document/fitment';
 import { fitmentFaults, fitmentU, shoulderOf, tyreOf } from './fitment';

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import fc from 'fast-check';
+import fc from '../../../../../tests/support/properties';
 import { exactly, LEVEL, obstacle, problemOf } from '../../../../../tests/support/levelCorner';
 import { tyreDistance } from '../../../kernel/geometry/tyreDistance';
 import { readSolveFile } from '../../../suspension/readFile';

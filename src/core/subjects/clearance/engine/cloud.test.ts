@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../../tests/support/properties';
 import { LEVEL, obstacle, problemOf } from '../../../../../tests/support/levelCorner';
 import { CloudCheck, cloudOf, gapsOf } from './cloud';
 import { Corner } from './corner';

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../../tests/support/properties';
 import { exactly, LEVEL, obstacle, problemOf } from '../../../../../tests/support/levelCorner';
 import { minus } from '../../../kernel/geometry/point';
 import { assess, assessSwept, Judging } from './assess';

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../../tests/support/properties';
 import { exactly, obstacle, problemOf } from '../../../../../tests/support/levelCorner';
 import type { Tyre } from '../../../suspension/schema';
 import { assessSwept } from './assess';

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import fc from 'fast-check';
+import fc from '../../../../../tests/support/properties';
 import { exactly, obstacle, problemOf } from '../../../../../tests/support/levelCorner';
 import { withCoordinate } from '../../../suspension/coordinates';
 import { readSolveFile } from '../../../suspension/readFile';

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import fc from '../../../../../tests/support/properties';
 import { liftChoices, type PricedKit } from './liftChoices';
 
 const kit = (name: string, claimFront: number, claimRear: number, price: number | null): PricedKit => ({

@@ -1,0 +1,166 @@
+/** @jest-environment-options {"globalsCleanup": "off"} */
+import 'fake-indexeddb/auto';
+import '../../../tests/support/dom';
+import { renderHook, waitFor } from '@testing-library/react';
+import { Memo } from '@/core/record/workings';
+import { workingsOf } from '@/core/assembly/book';
+import { workJob } from '@/core/assembly/workJob';
+import type { JobDocument } from '@/core/document/job';
+import { DEFAULT_STOCK } from '@/core/document/fitRules';
+import { obstaclePoint } from '@/core/subjects/clearance/points';
+import { sweepsLeft, sweptCorners } from '@/core/subjects/clearance/fit/assessed';
+import type { Snapshot } from '@/server/snapshot';
+import { demoJobs } from '../../../scripts/demo/jobs';
+import { handOver, keepJob, store, type Waiting } from '../device/store';
+import { askSweeper } from '../linkage/sweeper';
+import { useSnapshot } from './useSnapshot';
+import { useView } from './useView';
+import type { JobView, Looker } from './view';
+
+const device = { ready: true, waiting: [] as Waiting[], heard: jest.fn(), hand: { member: 'runa', session: 's' } };
+jest.mock('../device/DeviceProvider', () => ({ useDevice: () => device }));
+jest.mock('../device/offline', () => ({ keepPage: () => Promise.resolve() }));
+jest.mock('../linkage/sweeper', () => ({ askSweeper: jest.fn() }));
+
+const demo = (number: string): JobDocument => {
+  const job = demoJobs().find((j) => j.job.number === number);
+  if (!job) throw new Error(`no demo job ${number}`);
+  return job;
+};
+const ID = '11111111-1111-4111-8111-111111111111';
+const snapshotOf = (document: JobDocument, revision = 1): Snapshot => ({
+  id: ID,
+  revision,
+  tag: `t${revision}`,
+  shopMark: '',
+  version: 1,
+  planBy: '',
+  planAt: null,
+  kitId: null,
+  document,
+  kits: [],
+  stock: DEFAULT_STOCK,
+  versions: [],
+  mine: [],
+  signed: null,
+});
+
+describe('a job as the server last told it', () => {
+  const booked = demo('HG-0138');
+  const net = jest.spyOn(globalThis, 'fetch');
+  const answers = (status: number, told?: unknown) =>
+    net.mockImplementation(async () => new Response(told === undefined ? null : JSON.stringify(told), { status }));
+  beforeEach(async () => {
+    device.heard.mockClear();
+    device.waiting = [];
+    net.mockClear();
+    await store().jobs.clear();
+    await handOver(store(), device.hand);
+  });
+  afterAll(() => net.mockRestore());
+  const shown = (initial: Snapshot) => renderHook(({ of }) => useSnapshot(of), { initialProps: { of: initial } });
+
+  test('news is shown and kept; what is older than what stands is not', async () => {
+    answers(200, snapshotOf({ ...booked, notes: [] }, 7));
+    const hook = shown(snapshotOf(booked, 3));
+    expect(hook.result.current[0].revision).toBe(3);
+    await waitFor(() => expect(hook.result.current[0].revision).toBe(7));
+    await waitFor(async () => expect((await store().jobs.get(ID))?.snapshot.revision).toBe(7));
+    expect(device.heard).toHaveBeenLastCalledWith('good');
+    answers(200, snapshotOf(booked, 5));
+    await hook.result.current[1]();
+    expect(hook.result.current[0].revision).toBe(7);
+    hook.unmount();
+  });
+  test('it asks by what it has, and again when something of it was filed', async () => {
+    answers(304);
+    const initial = snapshotOf(booked, 3);
+    const hook = shown(initial);
+    await waitFor(() => expect(net).toHaveBeenCalledTimes(1));
+    expect(net.mock.calls[0]).toMatchObject([`/api/jobs/${ID}`, { headers: { 'If-None-Match': 't3' } }]);
+    device.waiting = [{ jobId: ID, state: 'filed' } as Waiting];
+    hook.rerender({ of: initial });
+    await waitFor(() => expect(net).toHaveBeenCalledTimes(2));
+    hook.unmount();
+  });
+  test('a page that was kept shows the later job that was kept after it', async () => {
+    net.mockRejectedValue(new TypeError('no network'));
+    await keepJob(store(), device.hand, snapshotOf(booked, 9));
+    const hook = shown(snapshotOf(booked, 3));
+    await waitFor(() => expect(hook.result.current[0].revision).toBe(9));
+    await waitFor(() => expect(device.heard).toHaveBeenLastCalledWith('no-network'));
+    hook.unmount();
+  });
+  test('what somebody else kept here is not shown', async () => {
+    net.mockRejectedValue(new TypeError('no network'));
+    await store().jobs.put({ id: ID, member: 'ivo', snapshot: snapshotOf(booked, 9) });
+    const hook = shown(snapshotOf(booked, 3));
+    await waitFor(() => expect(device.heard).toHaveBeenCalled());
+    expect(hook.result.current[0].revision).toBe(3);
+    hook.unmount();
+  });
+  test.each([
+    ['signed out', 401, undefined, 'signed-out'],
+    ['a server that is down', 503, undefined, 'away'],
+    ['what is no job', 200, { nothing: 'of a job' }, 'outdated'],
+    ['a later release', 200, { ...snapshotOf(booked, 8), document: { ...booked, version: 99 } }, 'outdated'],
+  ])('%s: what stands stays, and is heard as such', async (_, status, told, heard) => {
+    answers(status, told);
+    const hook = shown(snapshotOf(booked, 3));
+    await waitFor(() => expect(device.heard).toHaveBeenLastCalledWith(heard));
+    expect(hook.result.current[0].revision).toBe(3);
+    hook.unmount();
+  });
+});
+
+describe('a job as it is worked here', () => {
+  const ask = askSweeper as jest.Mock;
+  // One corner of it: each is swept, and more than once here.
+  const rescue = demo('HG-0142');
+  const taped = {
+    ...rescue,
+    readings: rescue.readings.filter((r) => r.place === 'FL' || obstaclePoint(r.point) === null),
+  };
+  const runa: Looker = { id: 'runa', name: 'Runa', role: 'technician' } as Looker;
+  const whole = workJob(taped, workingsOf(taped, new Memo()));
+  const swept = sweptCorners(workingsOf(taped, new Memo()), sweepsLeft(workingsOf(taped, new Memo(), true)));
+  const NOBODY: Waiting[] = [];
+  const LONG = { timeout: 20_000 };
+  const asWhole = new Set(whole.map((v) => JSON.stringify(v)));
+  /** The verdicts that are not what the job comes to once everything is swept. */
+  const notYet = ({ verdicts }: JobView): string[] =>
+    verdicts
+      .filter((v) => !asWhole.has(JSON.stringify(v)))
+      .map((v) => `${v.check} ${v.place}: ${v.verdict}`)
+      .concat(verdicts.length === whole.length ? [] : ['another number of verdicts']);
+  const shown = (snapshot: Snapshot) => renderHook(() => useView(snapshot, runa, NOBODY));
+  beforeEach(() => ask.mockReset());
+
+  test('the worker sweeps: all the rest is there at once, the swept ones when it tells', async () => {
+    let tell = (_: unknown) => {};
+    ask.mockReturnValue(new Promise((done) => (tell = done)));
+    const hook = shown(snapshotOf(taped));
+    const waits = notYet(hook.result.current);
+    expect(waits.length).toBeGreaterThan(0);
+    expect(waits.length).toBeLessThan(whole.length / 2);
+    for (const each of waits) expect(each).toMatch(/ FL: Not measured$/);
+    tell({ ok: true, swept });
+    await waitFor(() => expect(notYet(hook.result.current)).toEqual([]), LONG);
+    expect(ask).toHaveBeenCalledTimes(1);
+  });
+  test.each([
+    ['its code cannot be loaded', () => Promise.reject(new Error('no code'))],
+    ['it could not', async () => ({ ok: false, reason: 'fault' })],
+    ['it tells of something else', async () => ({ ok: true, swept: {} })],
+  ])('%s: it is swept here, once', async (_, answer) => {
+    ask.mockImplementation(answer);
+    const hook = shown(snapshotOf(taped));
+    await waitFor(() => expect(notYet(hook.result.current)).toEqual([]), LONG);
+    expect(ask).toHaveBeenCalledTimes(1);
+  });
+  test('what the server swept is not swept again', async () => {
+    const hook = shown({ ...snapshotOf(taped), swept });
+    expect(notYet(hook.result.current)).toEqual([]);
+    expect(ask).not.toHaveBeenCalled();
+  });
+});
