@@ -237,9 +237,7 @@ export function gapValues(
           ['floor-right', -left],
         ] as const) {
           if (!wheel.pose(-lift[axle][i === 0 ? 0 : 1], -lift[axle][i === 0 ? 1 : 0], steer)) continue;
-          const gaps = obstacles.flatMap((o, n) =>
-            (group.obstacles as readonly string[]).includes(o.id) ? [wheel.gap(n, tyre)] : [],
-          );
+          const gaps = obstacles.flatMap((o, n) => (group.obstacles.includes(o.id) ? [wheel.gap(n, tyre)] : []));
           if (gaps.length > 0) out[`${group.floor}.${corner}.${state}`] = Math.max(0, Math.round(Math.min(...gaps)));
         }
     });

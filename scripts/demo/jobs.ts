@@ -20,7 +20,7 @@ const answered = (job: JobDocument, when: string, said: Record<string, string>):
   ...job,
   stationLines: Object.entries(said).map(([line, text]) => ({
     id: crypto.randomUUID(),
-    line: line as JobDocument['stationLines'][number]['line'],
+    line: line,
     answer: text.startsWith('not: ') ? 'not-done-here' : 'checked',
     text: text.replace('not: ', ''),
     by: 'Ivo',

@@ -31,6 +31,7 @@ export const portFree = (port) =>
     probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
   });
 
+/** @param {number} from @returns {Promise<number>} */
 export async function freePort(from) {
   for (let port = from; port < from + 200; port++) if (await portFree(port)) return port;
   return stopWith(`No free port between ${from} and ${from + 200}.`);

@@ -65,7 +65,7 @@ export async function inTransaction<T>(pool: Pool, shopId: string, act: (tx: Db)
   try {
     await client.query('begin');
     await client.query(BEGIN, [shopId]);
-    const done = await act(drizzle({ client }) as unknown as Db);
+    const done = await act(drizzle({ client }));
     await client.query('commit');
     destroy = false;
     return done;

@@ -3,7 +3,7 @@ import type { Owner } from './threads/fairQueue';
 import { work, type Work } from './threads/work';
 
 type Rest<K extends keyof Work> = Parameters<Work[K]> extends [string, ...infer R] ? R : never;
-type Ask = <K extends keyof Work & string>(
+type Ask = <K extends keyof Work>(
   owner: Owner,
   about: string,
   name: K,

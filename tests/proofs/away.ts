@@ -125,7 +125,7 @@ await prove('away', async (check) => {
     const recovered = ((Date.now() - back) / 1000).toFixed(1);
     await page.getByRole('heading', { name: 'Kits, and what they claim' }).waitFor({ timeout: 20_000 });
     console.log(
-      `database away for ${SECONDS} s: asked ${tries} times; health ${[...seen.health]}, ready ${[...seen.ready]}, filing ${[...seen.outbox]}; filing again ${recovered} s after the database was back; starts ${app.starts}, crashes ${app.crashes}`,
+      `database away for ${SECONDS} s: asked ${tries} times; health ${[...seen.health].join()}, ready ${[...seen.ready].join()}, filing ${[...seen.outbox].join()}; filing again ${recovered} s after the database was back; starts ${app.starts}, crashes ${app.crashes}`,
     );
     check(
       'health stays 200, ready 503, filing 503',

@@ -256,7 +256,8 @@ await prove('fuzz', async (check) => {
         if (!kind || !send || !who) continue;
         const response = await send(clients[who], who !== 'nobody').catch((error: Error) => error);
         const status = response instanceof Error ? -1 : response.status;
-        if (response instanceof Error) bad.push(`${kind}, ${who}: ${String(response.cause ?? response.message)}`);
+        if (response instanceof Error)
+          bad.push(`${kind}, ${who}: ${response.cause instanceof Error ? response.cause.message : response.message}`);
         else await response.arrayBuffer().catch(() => null);
         if (status >= 500)
           bad.push(

@@ -66,7 +66,7 @@ export const BOOKING: BookingForm = {
 };
 
 export async function bookJob(doer: Doer, change: Partial<BookingForm> = {}): Promise<string> {
-  const booked = await bookVehicle(doer, { ...BOOKING, ...change } as BookingForm, INCH_SHOP);
+  const booked = await bookVehicle(doer, { ...BOOKING, ...change }, INCH_SHOP);
   if (!booked.ok) throw new Error(booked.message);
   return booked.jobId;
 }

@@ -81,5 +81,5 @@ export interface Subject {
 }
 
 /** A plan part or an entry with its schema's own type, kept in a list with others. */
-export const planPart = <T>(part: PlanPart<T>): PlanPart => part as unknown as PlanPart;
-export const entryKind = <T>(kind: EntryKind<T>): EntryKind => kind as unknown as EntryKind;
+export const planPart = <T>(part: PlanPart<T>): PlanPart => part;
+export const entryKind = <T>(kind: EntryKind<T>): EntryKind => kind;

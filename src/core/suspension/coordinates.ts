@@ -29,7 +29,8 @@ export function withCoordinate<T extends End>(end: T, path: string, value: numbe
   const set = (at: unknown, steps: readonly string[]): unknown => {
     const [step, ...rest] = steps;
     if (step === undefined) return value;
-    if (Array.isArray(at)) return at.map((inner, i) => (String(i) === step ? set(inner, rest) : inner));
+    if (Array.isArray(at))
+      return at.map((inner: unknown, i): unknown => (String(i) === step ? set(inner, rest) : inner));
     const from = at as Record<string, unknown>;
     return { ...from, [step]: set(from[step], rest) };
   };

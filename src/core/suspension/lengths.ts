@@ -1,4 +1,4 @@
-import { distance, type Vec3 } from '../kernel/geometry/point';
+import { distance } from '../kernel/geometry/point';
 import { findRoot } from '../kernel/numeric/findRoot';
 import { column, ROW, type FigureName } from './figures';
 import { linkageOf } from './linkage';
@@ -91,7 +91,7 @@ export function neutralSwayLink(end: End, side: SideName, state: EndState): numb
   if (!bar || linkage.pose(state.left, state.right, state.steer ?? 0)) return null;
   linkage.measure(new Float64Array(ROW));
   const link = linkage.joints()[`${side}.swayBar.link`];
-  return link ? distance(bar.armEnd, link as Vec3) - distance(bar.armEnd, bar.link) : null;
+  return link ? distance(bar.armEnd, link) - distance(bar.armEnd, bar.link) : null;
 }
 
 /**

@@ -100,5 +100,5 @@ export function readGeometryFile(text: string): ReadFile<GeometryFile> {
   if (!read.ok) return read;
   const { value } = read;
   const wrapped = value !== null && typeof value === 'object' && 'geometry' in value && !('format' in value);
-  return wrapped ? readGeometry((value as { geometry: unknown }).geometry) : readGeometry(value);
+  return wrapped ? readGeometry(value.geometry) : readGeometry(value);
 }

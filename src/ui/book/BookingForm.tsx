@@ -105,7 +105,11 @@ export function BookingForm() {
   const unit = units.length === 'mm' ? 'mm' : 'in';
   const group = 'grid gap-4 sm:grid-cols-2';
   return (
-    <form onSubmit={book} noValidate className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+    <form
+      onSubmit={(event) => void book(event)}
+      noValidate
+      className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]"
+    >
       <LiveFields>
         <div className="space-y-7 p-5">
           <h1>Book a vehicle</h1>

@@ -79,7 +79,7 @@ export function PlanForm({ editable }: { editable: boolean }) {
       />
     );
   return (
-    <form onSubmit={handleSubmit((form) => send(form, based.current))} noValidate>
+    <form onSubmit={(event) => void handleSubmit((form) => send(form, based.current))(event)} noValidate>
       <fieldset disabled={!editable} className="space-y-4">
         <div className="grid gap-4 sm:grid-cols-[minmax(0,2fr)_1fr_1fr]">
           <SelectField

@@ -15,7 +15,8 @@ interface Line {
 function words(detail: Record<string, unknown> | null): string {
   if (!detail) return '';
   const { from, to, ...rest } = detail;
-  const plain = (value: unknown): string => (value === null || value === '' ? 'none' : String(value));
+  const plain = (value: unknown): string =>
+    value === null || value === '' ? 'none' : typeof value === 'string' ? value : JSON.stringify(value);
   const both =
     from && to && typeof from === 'object' && typeof to === 'object'
       ? Object.entries(to)

@@ -137,7 +137,7 @@ describe('a job as it is worked here', () => {
   beforeEach(() => ask.mockReset());
 
   test('the worker sweeps: all the rest is there at once, the swept ones when it tells', async () => {
-    let tell = (_: unknown) => {};
+    let tell: (answer: unknown) => void = () => {};
     ask.mockReturnValue(new Promise((done) => (tell = done)));
     const hook = shown(snapshotOf(taped));
     const waits = notYet(hook.result.current);

@@ -129,7 +129,9 @@ export async function prove(name: string, run: (check: (what: string, held: bool
     await run(check);
   } catch (error) {
     failed++;
-    console.log(`NOT HELD: ${name} ended early: ${error instanceof Error ? (error.stack ?? error.message) : error}`);
+    console.log(
+      `NOT HELD: ${name} ended early: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`,
+    );
   }
   process.exit(failed === 0 ? 0 : 1);
 }

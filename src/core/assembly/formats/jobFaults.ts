@@ -98,8 +98,8 @@ function subjects(job: JobDocument): string | null {
     const read = known.schema.safeParse(part);
     if (!read.success) return `plan.parts.${id}.${issueOf(read.error)}`;
   }
-  for (const { fault } of BOOK.subjects) {
-    const found = fault?.(job);
+  for (const subject of BOOK.subjects) {
+    const found = subject.fault?.(job);
     if (found) return found;
   }
   return null;

@@ -1,5 +1,4 @@
 import { hoseAllowance, hoseSlack, orderedFreeLength } from './slack';
-import type { Spot } from '../../record/figures';
 import { hosePlaces } from '../common/where';
 import type { ReadingGate } from '../../document/job';
 import { K, propagate } from '../../kernel/uncertainty/propagate';
@@ -24,7 +23,7 @@ export const hoseSlackCheck = (gate: ReadingGate): CheckDefinition => ({
     required: {
       free: { gate, point: 'hoseFree', place, state: 'droop' },
       ...Object.fromEntries(spotsOf(w, gate, 'hoseSpan', place).map((s) => [`span ${s.state}`, s])),
-      ...(gate === 'after' ? { proof: { gate, point: 'hoseProof', place, state: 'droop' } as Spot } : {}),
+      ...(gate === 'after' ? { proof: { gate, point: 'hoseProof', place, state: 'droop' } } : {}),
     },
   }),
   work: (input) => {

@@ -209,7 +209,7 @@ export function fileOfEnds(ends: readonly Assembled[], name: string): GeometryFi
         return [a.axle, same ? { ...a.end, right: 'mirror' as const } : a.end];
       }),
   );
-  return { ...FILE, name, ...whole } as GeometryFile;
+  return { ...FILE, name, ...whole };
 }
 
 /** How much of an end was measured here: points with all three distances read, of those that are asked for. */

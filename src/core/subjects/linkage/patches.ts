@@ -60,15 +60,15 @@ const shift = (p: readonly number[], x: number, y: number, z: number): V => [
 function lowered<T extends BeamSide | WishboneSide>(side: T, by: number, along: readonly string[]): T {
   const down = (p: V): V => shift(p, 0, 0, -by);
   const s = structuredClone(side) as BeamSide;
-  s.hub.centre = down(s.hub.centre as V);
-  if (s.kingpin) s.kingpin = { lower: down(s.kingpin.lower as V), upper: down(s.kingpin.upper as V) };
+  s.hub.centre = down(s.hub.centre);
+  if (s.kingpin) s.kingpin = { lower: down(s.kingpin.lower), upper: down(s.kingpin.upper) };
   for (const part of ['shock', 'spring'] as const) {
     const strut = s[part];
-    if (strut && along.includes(strut.lowerOn)) strut.lower = down(strut.lower as V);
+    if (strut && along.includes(strut.lowerOn)) strut.lower = down(strut.lower);
   }
-  if (s.swayBar && along.includes(s.swayBar.linkOn)) s.swayBar.link = down(s.swayBar.link as V);
-  if (s.brakeHose && along.includes(s.brakeHose.wheelOn)) s.brakeHose.wheel = down(s.brakeHose.wheel as V);
-  for (const o of s.obstacles ?? []) if (along.includes(o.on)) o.points = o.points.map((p) => down(p as V));
+  if (s.swayBar && along.includes(s.swayBar.linkOn)) s.swayBar.link = down(s.swayBar.link);
+  if (s.brakeHose && along.includes(s.brakeHose.wheelOn)) s.brakeHose.wheel = down(s.brakeHose.wheel);
+  for (const o of s.obstacles ?? []) if (along.includes(o.on)) o.points = o.points.map((p) => down(p));
   return s as T;
 }
 
@@ -157,7 +157,8 @@ export function put(end: End, path: string, value: unknown): End {
   const set = (at: unknown, steps: readonly string[]): unknown => {
     const [step, ...rest] = steps;
     if (step === undefined) return value;
-    if (Array.isArray(at)) return at.map((inner, i) => (String(i) === step ? set(inner, rest) : inner));
+    if (Array.isArray(at))
+      return at.map((inner: unknown, i): unknown => (String(i) === step ? set(inner, rest) : inner));
     const from = (at ?? {}) as Record<string, unknown>;
     return { ...from, [step]: set(from[step], rest) };
   };

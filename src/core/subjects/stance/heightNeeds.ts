@@ -17,7 +17,7 @@ export function heightSpots(job: JobDocument, gate: ReadingGate, corner: Corner)
 }
 
 export const fourHeights = (job: JobDocument, gate: ReadingGate): Record<string, Spot> =>
-  Object.assign({}, ...CORNERS.map((corner) => heightSpots(job, gate, corner)));
+  Object.fromEntries(CORNERS.flatMap((corner) => Object.entries(heightSpots(job, gate, corner))));
 
 /** Hub-to-lip at a corner with its uncertainty, mm, from needs made by {@link heightSpots}. */
 export function heightOf(input: WorkInput, gate: ReadingGate, corner: Corner): Uncertain {
@@ -37,7 +37,7 @@ export const riseSpots = (job: JobDocument, corner: Corner): Record<string, Spot
     : { ...heightSpots(job, 'before', corner), ...heightSpots(job, 'after', corner) };
 
 export const fourRises = (job: JobDocument): Record<string, Spot> =>
-  Object.assign({}, ...CORNERS.map((corner) => riseSpots(job, corner)));
+  Object.fromEntries(CORNERS.flatMap((corner) => Object.entries(riseSpots(job, corner))));
 
 /** Body over hub at a corner, After less Before, mm, from needs made by {@link riseSpots}; unlike loads in its u. */
 export function riseOf(input: WorkInput, corner: Corner): Uncertain {

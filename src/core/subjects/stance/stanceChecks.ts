@@ -1,7 +1,7 @@
 import { pressureCheck } from './pressureCheck';
 import * as limits from './limits';
 import { isInchUnit } from '../../kernel/units/quantities';
-import { AXLES, CORNERS, cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
+import { AXLES, CORNERS, cornersOf, type Axle, type Corner } from '../../kernel/places';
 import { agreeingPair, type Figure, type Spot } from '../../record/figures';
 import { lipIsAltered } from '../common/altered';
 import type { ReadingGate } from '../../document/job';
@@ -157,10 +157,10 @@ const settled: CheckDefinition = {
   title: 'Settled: two height sets agree',
   gate: 'after',
   limit: limits.settled,
-  places: () => CORNERS as readonly Place[],
+  places: () => CORNERS,
   needs: (w, place) => ({
     required: {
-      height: { gate: 'after', point: settlingPoint(w.job, place as Corner), place: place as Corner, state: 'floor' },
+      height: { gate: 'after', point: settlingPoint(w.job, place as Corner), place: place, state: 'floor' },
     },
   }),
   work: (input) => {

@@ -33,7 +33,7 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
       optional: {
         'body flexed': at('tyreToBody', 'ramp'),
         'stop flexed': at('bumpStopGap', 'ramp'),
-        ...(gate === 'after' ? { proof: { gate, point: 'rubBody', place: axle, state: 'ramp' } as Spot } : {}),
+        ...(gate === 'after' ? { proof: { gate, point: 'rubBody', place: axle, state: 'ramp' } } : {}),
       },
     };
   },

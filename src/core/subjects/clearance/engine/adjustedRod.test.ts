@@ -10,7 +10,7 @@ const tyre: Tyre = { diameter: 790, sectionWidth: 262, shoulderRadius: 33, plane
 
 /** The same by the solver's own gaps, which it carries along from the file. */
 function solved(end: End, side: 'left' | 'right', travel: number, steer: number): number[] {
-  const linkage = linkageOf({ ...end, tyre } as End);
+  const linkage = linkageOf({ ...end, tyre });
   expect(linkage.pose(travel, travel, steer)).toBeNull();
   const row = new Float64Array(ROW);
   linkage.measure(row);

@@ -340,7 +340,9 @@ describe('the swept map against the plain distance, pose by pose', () => {
         fc.constantFrom('Street' as const, 'Trail' as const, 'Crossed' as const),
         fc.constantFrom(0, 1),
         (tyre: Tyre, index, grade, giving) => {
-          const { map, corner, steers, problem } = maps[giving] ?? (maps[0] as (typeof maps)[0]);
+          const swept = maps[giving];
+          if (!swept) throw new Error('no map of that');
+          const { map, corner, steers, problem } = swept;
           const { compliance } = problem.rules;
           const rows = rowsIn(map, grade);
           const byMap = profileGap(profileOf(map, index, rows), tyre, tyre.planeOffset);

@@ -175,7 +175,7 @@ const AXES: readonly Vec3[] = [
 ];
 
 /** The end as it was measured: no length adjusted, nothing hanging round the wheels. */
-const asReferred = (end: End): End => ({ ...withoutObstacles(end), adjust: undefined }) as End;
+const asReferred = (end: End): End => ({ ...withoutObstacles(end), adjust: undefined });
 
 function withoutObstacles(end: End): End {
   const bare = <S>(s: S): S => (s === 'mirror' ? s : { ...s, obstacles: undefined });

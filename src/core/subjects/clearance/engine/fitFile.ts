@@ -3,7 +3,7 @@ import type { LimitFigure } from '../../../record/checks/limit';
 import { tyreToArm, tyreToBody, tyreToHose } from '../limits';
 import { sidesOf } from '../../../suspension/mirror';
 import { firstFaultOf, readGeometry, type ReadFile } from '../../../suspension/readFile';
-import { GeometryFile, SIDES, Tyre, type EndName, type SideName } from '../../../suspension/schema';
+import { GeometryFile, SIDES, Tyre, type SideName } from '../../../suspension/schema';
 import { K } from '../../../kernel/uncertainty/propagate';
 import { assess } from './assess';
 import { kindOfId } from './catalogue';
@@ -103,7 +103,7 @@ const round = (v: number, places: number): number => Number(v.toFixed(places));
 
 /** The question of one side as a file puts it: exact but for what it says itself. */
 export function fitProblem({ geometry, fit }: FitFile, side: SideName): Problem {
-  const end = geometry[fit.end as EndName];
+  const end = geometry[fit.end];
   if (!end) throw new Error('readFitFile lets no file through that lacks the end');
   const tyre = fit.tyre ?? end.tyre;
   if (!tyre) throw new Error('readFitFile lets no file through that lacks the tyre');

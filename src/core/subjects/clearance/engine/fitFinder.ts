@@ -258,7 +258,7 @@ export class FitFinder {
           worst = { id: asked.obstacle.id, short, level };
       }
     });
-    const stood = worst as { id: string; short: number; level: number } | null;
+    const stood = worst;
     out.trims = [...trims].map(([id, by]) => ({ id, by }));
     out.trim = Math.max(0, ...trims.values());
     out.first = stood && { id: stood.id, short: stood.short };

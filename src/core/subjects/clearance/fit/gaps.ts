@@ -57,7 +57,7 @@ export function leftLock(wheel: Wheel): 1 | -1 | 0 {
   };
   const [plus, minus] = [headingAt(0.5), headingAt(-0.5)];
   wheel.restart();
-  return (plus > minus ? 1 : -1) as 1 | -1;
+  return plus > minus ? 1 : -1;
 }
 
 interface Measured {
