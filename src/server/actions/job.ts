@@ -26,6 +26,7 @@ import type { PlanAnswer } from '../jobs/gatework';
 import { keepGeometry as keepVersion, pinGeometry as pinVersion } from '../jobs/geometry';
 import { saveFitment as setFitment, saveFitSettings as setFit } from '../jobs/fitwork';
 import { importJob as bringIn } from '../jobs/importing';
+import { seenBefore as seen, type SeenVehicle } from '../jobs/seen';
 import { priceKit as setKitPrice, saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
 import { NO_JOB } from '../jobs/withJob';
 import { triedFrom } from '../people/device';
@@ -40,6 +41,14 @@ export async function bookVehicle(form: BookingForm): Promise<Answer> {
     if (!answer.ok) return answer;
     redirect(`/jobs/${answer.jobId}/intake`);
   });
+}
+
+/** Vehicles that were here before under that name. */
+export async function seenBefore(tag: string): Promise<Answer<{ seen: SeenVehicle[] }>> {
+  return act('seenBefore', async (member) => ({
+    ok: true as const,
+    seen: typeof tag === 'string' ? await seen(member, tag, member.units) : [],
+  }));
 }
 
 export async function openNextGate(jobId: string): Promise<Answer<{ gate: string }>> {

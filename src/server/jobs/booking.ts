@@ -1,11 +1,14 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
+import { BOOK } from '@/core/assembly/book';
 import { BodyKind, Grade } from '@/core/document/job';
 import { FrontSuspension, RearSuspension } from '@/core/document/suspensionKind';
 import { parseLength } from '@/core/kernel/units/parseLength';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
+import { cardReadings } from '@/core/record/card';
 import type { Db } from '@/db/client';
-import { jobs } from '@/db/schema/jobs';
+import { loadJob } from '@/db/queries/jobs';
+import { jobs, readings } from '@/db/schema/jobs';
 import { customers, shops, vehicles } from '@/db/schema/shops';
 import { refuseZod, type Answer } from '../answer';
 import { note } from '../audit';
@@ -61,6 +64,8 @@ export const bookingSchema = (units: UnitChoice) =>
       referenceFront: z.string(),
       referenceRear: z.string(),
       referenceSource: maybe(200),
+      /** The last job of the same vehicle, whose readings that are asked once a vehicle come along; empty: a new one. */
+      again: z.union([z.literal(''), z.uuid('that earlier job is not known')]).default(''),
     })
     .transform((booking, ctx) => {
       if (booking.referenceKind === 'before') return { ...booking, referenceFront: null, referenceRear: null };
@@ -165,7 +170,28 @@ export async function bookVehicle(
       })
       .returning({ id: jobs.id });
     const jobId = job?.id ?? '';
-    await note(tx, doer, 'job booked', { jobId, about: number });
+    const earlier = b.again ? await loadJob(tx, shopId, b.again) : null;
+    const from = earlier ? `${earlier.document.job.number}, an earlier job on this vehicle` : '';
+    const card = earlier ? cardReadings(BOOK, earlier.document) : [];
+    if (card.length > 0) {
+      const broughtIn = { by: doer.name, at: new Date().toISOString(), from };
+      await tx.insert(readings).values(
+        card.map(({ takenBy, late: _late, ...reading }) => ({
+          ...reading,
+          shopId,
+          jobId,
+          id: crypto.randomUUID(),
+          gate: 'before' as const,
+          set: 1,
+          supersedes: null,
+          filedAt: broughtIn.at,
+          takenBy: doer.id,
+          takenByName: takenBy,
+          broughtIn,
+        })),
+      );
+    }
+    await note(tx, doer, 'job booked', { jobId, about: from ? `${number}, after ${from}` : number });
     return { ok: true as const, jobId };
   });
   await standSoon(shopId, booked.jobId);

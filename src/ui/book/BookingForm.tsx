@@ -1,18 +1,20 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useRef, useState, useTransition } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { type Vehicle } from '@/core/document/job';
 import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
 import { show } from '@/core/kernel/units/format';
 import { parseLength } from '@/core/kernel/units/parseLength';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
-import { bookVehicle } from '@/server/actions/job';
+import { bookVehicle, seenBefore } from '@/server/actions/job';
+import type { SeenVehicle } from '@/server/jobs/seen';
 import { VehicleFront } from '../drawings/VehicleFront';
 import { VehicleSide } from '../drawings/VehicleSide';
 import { SelectField, TextField } from '../forms/fields';
 import { LiveFields } from '../forms/LiveFields';
 import { useUnits } from '../Units';
+import { SeenBefore } from './SeenBefore';
 
 type Form = Parameters<typeof bookVehicle>[0];
 const GRADES = [
@@ -56,15 +58,17 @@ function startValues(units: UnitChoice): Form {
     referenceFront: '',
     referenceRear: '',
     referenceSource: '',
+    again: '',
   };
 }
 
 /** Books a vehicle in; the drawing beside it takes shape from what is typed. */
 export function BookingForm() {
   const units = useUnits();
-  const { register, control, handleSubmit } = useForm<Form>({ defaultValues: startValues(units) });
+  const { register, control, handleSubmit, setValue } = useForm<Form>({ defaultValues: startValues(units) });
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [message, setMessage] = useState('');
+  const [seen, setSeen] = useState<readonly SeenVehicle[]>([]);
   const [busy, start] = useTransition();
   const typed = useWatch({ control });
   const book = handleSubmit((form) =>
@@ -81,6 +85,16 @@ export function BookingForm() {
       if (first) document.querySelector<HTMLElement>(`[name="${first}"]`)?.focus();
     }),
   );
+  const looked = useRef('');
+  const look = async (tag: string) => {
+    const name = tag.trim();
+    if (name === looked.current) return;
+    looked.current = name;
+    setValue('again', '');
+    // Without the server it is booked as a new one: nothing waits for this.
+    const answer = name ? await seenBefore(name).catch(() => null) : null;
+    if (looked.current === name) setSeen(answer?.ok ? answer.seen : []);
+  };
   const text = (name: keyof Form, label: string, more: { hint?: string; placeholder?: string } = {}) => (
     <TextField label={label} wrong={errors[name]} {...more} {...register(name)} />
   );
@@ -124,7 +138,14 @@ export function BookingForm() {
             <div className="grid gap-4 sm:grid-cols-4">
               {text('make', 'Make')}
               {text('model', 'Model')}
-              {text('tag', 'Known by', { placeholder: 'fleet number, plate' })}
+              <TextField
+                label="Known by"
+                wrong={errors.tag}
+                placeholder="fleet number, plate"
+                {...register('tag', {
+                  onBlur: (event: { target: { value: string } }) => void look(event.target.value),
+                })}
+              />
               <SelectField
                 label="Body"
                 options={[
@@ -139,6 +160,15 @@ export function BookingForm() {
               {text('trackRear', `Rear track, ${unit}`)}
               {text('tyreDiameter', `Tyre diameter, ${unit}`)}
             </div>
+            <SeenBefore
+              seen={seen}
+              taken={typed.again ?? ''}
+              onTake={(each) => {
+                for (const [name, value] of Object.entries(each.form)) setValue(name as keyof Form, value);
+                setValue('again', each.jobId);
+              }}
+              onLeave={() => setValue('again', '')}
+            />
             <div className={`${group} pt-4`}>
               <SelectField label="Front suspension" options={FRONT} {...register('frontSuspension')} />
               <SelectField label="Rear suspension" options={REAR} {...register('rearSuspension')} />
