@@ -194,3 +194,29 @@ test('an unlikely reading in a file is doubted until somebody here confirms it',
   await expect(page.getByText('outside the expected; confirmed by Ivo')).toBeVisible();
   await expect(page.getByText(/nobody here has confirmed it/)).toHaveCount(0);
 });
+
+test('a vehicle that comes again is taken over by its name, or booked as a new one', async ({ page }) => {
+  await signedIn(page, 'Maren');
+  await page.goto('/book');
+  const name = page.getByLabel('Known by');
+  await name.fill('peat 3');
+  await page.getByLabel('Make', { exact: true }).focus();
+  const seen = page.getByRole('list', { name: 'Seen here before' });
+  await expect(seen).toContainText('was here as HG-0138');
+  await expect(page.getByLabel('Make', { exact: true })).toHaveValue('');
+  await seen.getByRole('button', { name: 'Take this vehicle over' }).click();
+  await expect(page.getByLabel('Make', { exact: true })).toHaveValue('Orrin');
+  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('Low Moss Peat Survey');
+  // Another name is another vehicle.
+  await name.fill('peat 4');
+  await page.getByLabel('Make', { exact: true }).focus();
+  await expect(seen).toHaveCount(0);
+  await name.fill('Peat 3');
+  await page.getByLabel('Make', { exact: true }).focus();
+  await seen.getByRole('button', { name: 'Take this vehicle over' }).click();
+  await page.getByLabel('Use', { exact: true }).fill('peat survey, second year');
+  await page.getByRole('button', { name: 'Book it in' }).click();
+  await page.waitForURL('**/intake');
+  await page.goto(page.url().replace(/intake$/, 'story'));
+  await expect(page.getByText(/brought in by Maren.*HG-0138, an earlier job on this vehicle/).first()).toBeVisible();
+});
