@@ -2,9 +2,10 @@
 
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
+import { useState } from 'react';
 import type { Verdict } from '@/core/record/checks/types';
 import { RULE_WORDS } from '@/core/kernel/decisionRule';
-import { blocksUnread } from '@/core/assembly/workJob';
+import { rowsOf, type CheckRow } from '@/core/assembly/stations';
 import { CHANGE_NAME } from '@/core/document/changes';
 import { PLACE_NAME } from '@/core/kernel/places';
 import { K } from '@/core/kernel/uncertainty/propagate';
@@ -18,42 +19,61 @@ interface Props {
   verdicts: readonly Verdict[];
   lead?: boolean;
   empty?: string;
+  /** One line a check: what to do about it is told where it is opened. */
+  brief?: boolean;
 }
 
-/** Verdicts, worst first; each opens how it is worked. */
-export function ChecksPanel({ jobId, verdicts, lead = false, empty = 'Nothing to judge yet.' }: Props) {
+/** Verdicts as they come, one row a check; places of one check open from the worst of them, each to how it is worked. */
+export function ChecksPanel({ jobId, verdicts, lead = false, empty = 'Nothing to judge yet.', brief = false }: Props) {
   if (verdicts.length === 0) return <p className="hint py-4">{empty}</p>;
-  const waiting = verdicts.filter((v) => v.verdict === 'Not measured' && !blocksUnread(v));
-  const found = verdicts.filter((v) => !waiting.includes(v));
-  // A short list needs no folding; a long one would bury what was found.
-  const fold = waiting.length > 5;
-  const list = (some: readonly Verdict[]) => (
+  return (
     <ul className="ruled">
-      {some.map((v) => (
-        <li key={`${v.check}/${v.gate}/${v.place}`}>
-          <CheckRow jobId={jobId} v={v} lead={lead} />
-        </li>
+      {rowsOf(verdicts).map((row) => (
+        <Row key={row.key} jobId={jobId} row={row} lead={lead} brief={brief} />
       ))}
     </ul>
   );
-  if (!fold) return list(verdicts);
+}
+
+function Row({ jobId, row, lead, brief }: { jobId: string; row: CheckRow; lead: boolean; brief: boolean }) {
+  const [open, setOpen] = useState(false);
+  const { worst, all } = row;
+  if (all.length === 1)
+    return (
+      <li>
+        <CheckButton jobId={jobId} v={worst} lead={lead} brief={brief} />
+      </li>
+    );
   return (
-    <>
-      {found.length > 0 ? list(found) : <p className="hint py-2">Nothing found yet: the readings come first.</p>}
-      <details>
-        <summary className="flex min-h-12 items-center gap-3 font-semibold">
-          <Arm verdict="Not measured" /> {waiting.length} checks not measured yet
-        </summary>
-        {list(waiting)}
-      </details>
-    </>
+    <li>
+      {open ? (
+        <ul className="ruled [&>:last-child]:border-0" aria-label={worst.title}>
+          {all.map((v) => (
+            <li key={v.place}>
+              <CheckButton jobId={jobId} v={v} lead={lead} brief={brief} />
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <CheckButton jobId={jobId} v={worst} lead={lead} brief={brief} />
+      )}
+      <button
+        type="button"
+        className="-mt-2 ml-10 min-h-12 text-sm font-semibold underline underline-offset-4"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        {open ? `${worst.title}: the worst alone` : `${worst.title}: ${all.length} places, this one worst`}
+      </button>
+    </li>
   );
 }
 
-function CheckRow({ jobId, v, lead }: { jobId: string; v: Verdict; lead: boolean }) {
+/** One verdict that opens how it is worked. */
+export function CheckButton({ jobId, v, lead, brief }: { jobId: string; v: Verdict; lead: boolean; brief: boolean }) {
   return (
-    <Dialog.Root>
-      <Dialog.Trigger className="flex w-full items-start gap-3 py-3 text-left hover:bg-panel">
+    <Worked jobId={jobId} v={v} lead={lead}>
+      <button type="button" className="flex w-full items-start gap-3 py-3 text-left hover:bg-panel">
         <Arm verdict={v.verdict} safetyCritical={v.safetyCritical} />
         <span className="min-w-0 flex-1">
           <span className="flex flex-wrap items-baseline justify-between gap-x-3">
@@ -77,14 +97,33 @@ function CheckRow({ jobId, v, lead }: { jobId: string; v: Verdict; lead: boolean
             <Words phrase={v.summary} />
             {v.accepted && ` · accepted by ${v.accepted.by}`}
           </span>
-          {v.next.length > 0 && v.verdict !== 'Not measured' && (
+          {!brief && v.next.length > 0 && v.verdict !== 'Not measured' && (
             <span className="block text-[15px]">
               <Words phrase={v.next} />
             </span>
           )}
-          {v.mark && <span className="block text-sm text-pencil">{v.mark}</span>}
+          {!brief && v.mark && <span className="block text-sm text-pencil">{v.mark}</span>}
         </span>
-      </Dialog.Trigger>
+      </button>
+    </Worked>
+  );
+}
+
+/** How a verdict is worked, opened by whatever stands inside. */
+export function Worked({
+  jobId,
+  v,
+  lead,
+  children,
+}: {
+  jobId: string;
+  v: Verdict;
+  lead: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>{children}</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-[#1d2327]/50" />
         <Dialog.Content

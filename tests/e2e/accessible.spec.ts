@@ -32,6 +32,12 @@ const GROUPS: readonly (readonly [name: string, job: string, more: string, pages
   ['a signed job', 'HG-0131', '&show=released', ['/release']],
   ['a job’s gates', 'HG-0142', '', ['/intake', '/before', '/plan', '/build']],
   ['a job’s last gates', 'HG-0142', '', ['/after', '/release', '/story']],
+  [
+    'a job’s stations',
+    'HG-0142',
+    '',
+    ['/after/stance', '/after/lines', '/after/alignment', '/before/travel', '/plan/tyre'],
+  ],
   ['a job’s rooms', 'HG-0142', '', ['/linkage', '/clearance', '/finder']],
   [
     'readings in hand',
@@ -92,6 +98,8 @@ test('phone width: one column, nothing wider than the screen', async ({ page }) 
     '/person',
     '/verify',
     `${job}/before`,
+    `${job}/before/stance`,
+    `${job}/before/lines`,
     `${job}/story`,
     `${job}/release`,
     '/limits',

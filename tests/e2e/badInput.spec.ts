@@ -20,7 +20,7 @@ test('a reading that is not understood, unlikely, wrong or doubled loses nothing
   // The bare address of a job leads to the gate where it stands, loaded afresh too.
   await page.goto(job);
   await page.waitForURL('**/before');
-  await expect(page.getByRole('heading', { name: 'As it came' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Read what is left on the floor, wheels straight' })).toBeVisible();
 
   await page.goto(at(job, 'before', 'hubToLip.FL.floor'));
   await type(page, '18 18/16');
@@ -96,6 +96,7 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
   await takeShortRoute(page, job, 'after', 'in');
 
   // An adjustment makes what depends on it stale, visibly, and release is refused with the cure.
+  await page.getByText(/recorded since Before; record one/).click();
   await page.getByLabel('Kind of change').selectOption('brake-hose');
   await page.getByLabel('What was changed, where').fill('Rear hose bracket lowered');
   await page.getByRole('button', { name: 'Record change' }).click();
@@ -105,8 +106,9 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
   );
   await page.goto(`${job}/release`);
   await expect(page.getByRole('heading', { name: /in the way of release/ }).first()).toBeVisible();
-  await expect(page.locator('aside')).toContainText('Brake hose slack');
-  await expect(page.locator('aside')).toContainText('Read again: hose free length');
+  await expect(page.locator('main')).toContainText('Brake hose slack');
+  // What is to be done first is what went stale, and it says so in large.
+  await expect(page.getByRole('link', { name: /^Read: hose free length/ })).toBeVisible();
   await page.getByLabel('Your password, again').fill(PASSWORD);
   await page.getByLabel('Your password, again').press('Enter');
   await expect(page.getByText('Open the Release gate first.')).toBeVisible();

@@ -25,7 +25,7 @@ test('the studio: where it touches, at which grade, what would cure it, moved by
   await signedIn(page, 'Runa');
   await chooseUnits(page, 'mm');
   const job = await jobOf(page, 'HG-0144');
-  await page.goto(`${job}/plan`);
+  await page.goto(`${job}/plan/tyre`);
   await page.getByRole('link', { name: 'See where it touches' }).click();
   await swept(page, /^Touches the rear liner at/);
   const list = page.getByRole('list', { name: 'Obstacles, worst first' });
@@ -74,7 +74,7 @@ test('the studio: where it touches, at which grade, what would cure it, moved by
 test('a sweep is stopped by hand and taken up again', async ({ page, context }) => {
   await signedIn(page, 'Runa');
   const job = await jobOf(page, 'HG-0144');
-  await page.goto(`${job}/plan`);
+  await page.goto(`${job}/plan/tyre`);
   await page.getByRole('link', { name: 'See where it touches' }).waitFor();
   // The sweep's own code comes only once it was stopped, as over a poor network: so there is time to press.
   let pressed = () => {};
@@ -187,6 +187,7 @@ test('After: gaps beside the model with findings, and what is proved on the shee
   await page.getByRole('link', { name: 'Prove it on the vehicle' }).click();
   await expect(page.locator('[data-stop]')).toBeVisible();
   await page.goto(`${job}/release`);
+  await page.getByRole('button', { name: 'Read the sheet as it stands' }).click();
   await expect(page.getByRole('row', { name: /Front, not proved/ })).toContainText(/olled reverse at full lock/);
 });
 
@@ -210,6 +211,7 @@ test('a height read anew is swept in the worker: its other verdicts are there at
   await page.locator('#figure').fill('21 1/2');
   await page.keyboard.press('Enter');
   await page.waitForURL((url) => url.pathname.endsWith('/after'));
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Tyre/ }).click();
   const checks = page.getByRole('button', { name: /^Tyre to body, worst pose promised, front left/ });
   await expect(checks).toContainText('swept over');
   await expect(page.getByText('every pose is being swept anew')).toHaveCount(0);

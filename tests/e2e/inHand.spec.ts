@@ -94,7 +94,7 @@ test('a wishbone front: the gap at bump says that it needs the motion ratio', as
   await signedIn(page, 'Runa');
   const job = await beforeGate(page, 'Wishbone', 'wishbone-coil-over');
   await page.goto(`${job}/before`);
-  await page.getByText(/checks not measured yet/).click();
+  await page.getByRole('button', { name: /\d+ not measured/ }).click();
   await page.getByRole('button', { name: /Gap at bump, from the tape, front left/ }).click();
   await expect(page.getByRole('dialog')).toContainText('motion ratio');
   await page.keyboard.press('Escape');

@@ -67,7 +67,7 @@ test('points are taped one after the other, a doubtful one is pointed out, and a
   await chooseUnits(page, 'mm');
   const job = await book(page, { customer: 'Linkage', front: 'wishbone-coil-over' });
   await openGate(page, 'Before');
-  await page.goto(`${job}/before`);
+  await page.goto(`${job}/before/travel`);
   await expect(page.getByText('0 of 34 measured')).toBeVisible();
   await page.getByRole('link', { name: /Measure it, left side/ }).click();
   await expect(page.getByRole('heading', { name: 'Frame, outer face to outer face' })).toBeVisible();

@@ -2,6 +2,7 @@ import type { LimitFigure, SetLimit } from './checks/limit';
 import type { CheckDefinition } from './checks/types';
 import type { Point } from './point';
 import type { OwnRoute } from './route';
+import type { StationId } from './station';
 import type { EntryKind, LeadsLine, PlanPart, Subject } from './subject';
 
 /** Everything there is, by subject and by id: made once from the one list of subjects, and passed with the workings. */
@@ -18,6 +19,7 @@ export class Book {
   private readonly kinds: ReadonlyMap<string, EntryKind>;
   private readonly parts: ReadonlyMap<string, PlanPart>;
   private readonly subjectsByPoint: ReadonlyMap<string, Subject>;
+  private readonly stationsByCheck: ReadonlyMap<string, StationId>;
 
   /** @throws where two things have one id: a bug of whoever added the second */
   constructor(readonly subjects: readonly Subject[]) {
@@ -33,6 +35,12 @@ export class Book {
     this.kinds = byKey(this.entryKinds, (e) => e.kind);
     this.parts = byKey(this.planParts, (p) => p.id);
     this.subjectsByPoint = new Map(subjects.flatMap((s) => (s.points ?? []).map((p) => [p.id, s] as const)));
+    this.stationsByCheck = new Map(
+      subjects.flatMap((s) => [
+        ...(s.checks ?? []).map((c) => [c.id, s.station] as const),
+        ...(s.leadsLine ? [[lineCheck(s.leadsLine.line), s.station] as const] : []),
+      ]),
+    );
     byKey(subjects, (s) => s.id);
     byKey(this.checks, (c) => `${c.id} at ${c.gate}`);
   }
@@ -57,6 +65,10 @@ export class Book {
   subjectOf(point: string): Subject | undefined {
     return this.subjectsByPoint.get(point);
   }
+  /** At which station a verdict belongs, by its check; a lead's word to that of its line. */
+  stationOf(check: string): StationId | undefined {
+    return this.stationsByCheck.get(check);
+  }
   /** The limits a shop starts with. */
   defaultLimits(): Record<string, SetLimit> {
     return Object.fromEntries(
@@ -64,6 +76,9 @@ export class Book {
     );
   }
 }
+
+/** By which name a lead's line is told as a verdict. */
+export const lineCheck = (line: string): string => `line-${line}`;
 
 function byKey<T>(things: readonly T[], keyOf: (thing: T) => string): ReadonlyMap<string, T> {
   const map = new Map<string, T>();

@@ -176,13 +176,14 @@ export async function bookVehicle(
     if (card.length > 0) {
       const broughtIn = { by: doer.name, at: new Date().toISOString(), from };
       await tx.insert(readings).values(
-        card.map(({ takenBy, late: _late, ...reading }) => ({
+        card.map(({ takenBy, ...reading }) => ({
           ...reading,
           shopId,
           jobId,
           id: crypto.randomUUID(),
           gate: 'before' as const,
           set: 1,
+          late: null,
           supersedes: null,
           filedAt: broughtIn.at,
           takenBy: doer.id,

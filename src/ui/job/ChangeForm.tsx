@@ -5,10 +5,10 @@ import { CHANGE_NAME, ChangeKind } from '@/core/document/changes';
 import { SelectField, TextField } from '../forms/fields';
 import { useFiling } from '../room/useFiling';
 
-/** Records what was adjusted, fitted, trimmed or loaded. */
-export function ChangeForm() {
+/** Records what was adjusted, fitted, trimmed or loaded. @param first the kind that stands there to begin with */
+export function ChangeForm({ first = 'spring' }: { first?: ChangeKind }) {
   const file = useFiling();
-  const [kind, setKind] = useState<ChangeKind>('spring');
+  const [kind, setKind] = useState<ChangeKind>(first);
   const [what, setWhat] = useState('');
   const [wrong, setWrong] = useState('');
   const [busy, start] = useTransition();

@@ -9,7 +9,18 @@ import { goTo } from '../room/RoomLink';
 import { useAsk } from '../room/useAsk';
 
 /** The one next action of a gate: open the next, or see what keeps it shut. */
-export function OpenGate({ jobId, gate, shut }: { jobId: string; gate: GateName; shut: readonly string[] }) {
+export function OpenGate({
+  jobId,
+  gate,
+  shut,
+  quiet = false,
+}: {
+  jobId: string;
+  gate: GateName;
+  shut: readonly string[];
+  /** Something else comes first: it may be opened all the same. */
+  quiet?: boolean;
+}) {
   const ask = useAsk();
   const [wrong, setWrong] = useState('');
   const [busy, start] = useTransition();
@@ -24,7 +35,7 @@ export function OpenGate({ jobId, gate, shut }: { jobId: string; gate: GateName;
   return (
     <form action={open} className="space-y-2 pt-5">
       <button
-        className={`btn w-full ${shut.length === 0 ? 'btn-main' : ''}`}
+        className={`btn w-full ${shut.length === 0 && !quiet ? 'btn-main' : ''}`}
         aria-disabled={shut.length > 0}
         disabled={busy}
       >

@@ -2,6 +2,8 @@
 
 import { useState, useTransition } from 'react';
 import { BOOK } from '@/core/assembly/book';
+import { lineCheck } from '@/core/record/book';
+import type { StationId } from '@/core/record/station';
 import { lineSaid } from '@/core/record/checks/leadsLines';
 import type { JobDocument } from '@/core/document/job';
 import { whenShort } from '@/core/kernel/time/when';
@@ -15,13 +17,18 @@ export function StationLines({
   job,
   may,
   zone,
+  only,
 }: {
   jobId: string;
   job: JobDocument;
+  /** The lines of one station; left out, all of them. */
+  only?: StationId;
   /** Whether whoever looks may answer. */
   may: boolean;
   zone: string;
 }) {
+  const lines = BOOK.leadsLines.filter(({ line }) => !only || BOOK.stationOf(lineCheck(line)) === only);
+  if (lines.length === 0) return null;
   return (
     <section aria-labelledby="lines" className="space-y-2 border-t border-rule pt-4">
       <h2 id="lines">Answered for by a lead</h2>
@@ -30,7 +37,7 @@ export function StationLines({
         prints on the customer’s sheet.
       </p>
       <ul className="ruled">
-        {BOOK.leadsLines.map((own) => {
+        {lines.map((own) => {
           const { line, title, wants } = own;
           const found = lineSaid(job, own);
           const stands = found && !found.stale;

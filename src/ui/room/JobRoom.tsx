@@ -2,9 +2,11 @@
 
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import type { StationId } from '@/core/record/station';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
 import { GateRail } from '../GateRail';
+import { StationTape } from '../station/StationTape';
 import { VehicleBand } from '../VehicleBand';
 import { BroughtInBand } from './BroughtInBand';
 import { BuildRoom } from './BuildRoom';
@@ -18,7 +20,8 @@ import { ReadingGateRoom } from './ReadingGateRoom';
 import { ReadRoom } from './ReadRoom';
 import { ReleaseRoom } from './ReleaseRoom';
 import { goTo } from './RoomLink';
-import { isRoom, subjectRoom, type Room } from './rooms';
+import { isRoom, lostStation, stationRoom, subjectRoom, type Room } from './rooms';
+import { StationRoom } from './StationRoom';
 import { SubjectRoom } from './SubjectRoom';
 import { StoryRoom } from './StoryRoom';
 import { useSnapshot } from './useSnapshot';
@@ -59,13 +62,15 @@ function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
   const home = `/jobs/${view.id}`;
   const below = path.startsWith(`${home}/`) ? path.slice(home.length + 1) : '';
   const { gate, state } = view.job.job;
-  const lost = below === '' || !isRoom(below);
+  const noStation = lostStation(below);
+  const lost = below === '' || !(isRoom(below) || noStation);
   useEffect(() => {
     if (!lost) return;
     // Next listens to the history only once its own effects have run, after this one.
     const soon = setTimeout(() => goTo(`${home}/${state === 'open' ? gate : 'release'}`, { instead: true }));
     return () => clearTimeout(soon);
   }, [lost, home, gate, state]);
+  const taped = tapeOver(below);
   if (lost) return <Opening number={view.job.job.number} />;
   return (
     <RoomContext.Provider value={room}>
@@ -74,19 +79,36 @@ function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
         vehicle={view.job.vehicle}
         corners={view.corners}
         verdicts={view.verdicts}
-        slim={below === 'clearance' || below === 'finder'}
+        slim={taped !== null || below === 'clearance' || below === 'finder'}
       />
+      {taped && <StationTape view={view} gate={taped.gate} shown={taped.station} />}
       <BroughtInBand job={view.job} timeZone={member.shop.timeZone} />
       <MetNotice />
-      <Inside room={below as Room} view={view} />
+      {noStation ? <NoStation {...noStation} /> : <Inside room={below as Room} view={view} />}
     </RoomContext.Provider>
   );
 }
+
+/** Where the station tape lies over the work: at Before, Plan and After, and at their stations. */
+function tapeOver(below: string): { gate: 'before' | 'plan' | 'after'; station: StationId | null } | null {
+  if (below === 'before' || below === 'plan' || below === 'after') return { gate: below, station: null };
+  const none = lostStation(below);
+  return stationRoom(below) ?? (none ? { gate: none.gate, station: null } : null);
+}
+
+const NoStation = ({ name }: { name: string }) => (
+  <main className="space-y-2 p-5">
+    <h1>There is no station “{name}”</h1>
+    <p>Every vehicle has the eight on the tape above. Whoever sent the link may have cut it short.</p>
+  </main>
+);
 
 function Inside({ room, view }: { room: Room; view: JobView }) {
   const asked = useSearchParams();
   const subject = subjectRoom(room);
   if (subject) return <SubjectRoom view={view} subject={subject} />;
+  const station = stationRoom(room);
+  if (station) return <StationRoom key={room} view={view} {...station} />;
   const at = { route: asked.get('route') ?? undefined, at: asked.get('at') ?? undefined };
   switch (room) {
     case 'intake':

@@ -6,8 +6,6 @@ import { ChecksPanel } from '../ChecksPanel';
 import { HeightPosts } from '../drawings/HeightPosts';
 import { Words } from '../Figure';
 import { OpenGate } from '../job/OpenGate';
-import { ClearanceCard } from './ClearanceCard';
-import { LinkageCard } from './LinkageCard';
 import { PlanForm } from '../job/PlanForm';
 import type { JobView } from './view';
 
@@ -23,8 +21,6 @@ export function PlanRoom({ view }: { view: JobView }) {
         <h1>The lift that is wanted</h1>
         <PlanForm editable={editable} />
         <HeightPosts corners={corners.map((c) => ({ ...c, after: null, rise: null }))} />
-        <ClearanceCard view={view} route={null} />
-        <LinkageCard view={view} routes={false} />
       </div>
       <aside className="space-y-5 border-l border-rule p-5">
         <h2>What the plan predicts</h2>
@@ -74,7 +70,7 @@ export function PlanRoom({ view }: { view: JobView }) {
         {found.length > 0 && (
           <section aria-labelledby="found">
             <h2 id="found">Found Before, to plan for</h2>
-            <ChecksPanel jobId={id} verdicts={found} />
+            <ChecksPanel jobId={id} verdicts={found} brief />
           </section>
         )}
         {open && bay && job.job.gate === 'plan' && (

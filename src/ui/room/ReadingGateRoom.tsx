@@ -1,94 +1,121 @@
 'use client';
 
-import { worstFirst } from '@/core/assembly/workJob';
+import { useEffect, useRef, useState } from 'react';
 import { shutBecause } from '@/core/assembly/gates/gates';
-import { STATE_NAME, type VehicleState } from '@/core/kernel/places';
+import { nextAction } from '@/core/assembly/gates/next';
+import { blocksRelease } from '@/core/assembly/gates/release';
+import { worstFirst } from '@/core/assembly/workJob';
 import type { ReadingGate } from '@/core/document/job';
-import { stanceFigures } from '@/core/subjects/stance/cornerStances';
-import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
-import type { RouteStop } from '@/core/record/route';
 import { gateShutForReading } from '@/core/record/filing/makeReading';
+import { ChecksPanel } from '../ChecksPanel';
 import { ChangeForm } from '../job/ChangeForm';
 import { ChangesList } from '../job/ChangesList';
-import { ChecksPanel } from '../ChecksPanel';
-import { HeightPosts } from '../drawings/HeightPosts';
-import { Words } from '../Figure';
 import { OpenGate } from '../job/OpenGate';
-import { StationLines } from '../job/StationLines';
-import { ClearanceCard } from './ClearanceCard';
-import { LinkageCard } from './LinkageCard';
+import { Counts } from '../station/Counted';
+import { LeftToRead } from '../station/LeftToRead';
+import { NextCard } from '../station/NextCard';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
-/** Before and After: the height posts, the way through the readings, and what they say, worst first. */
-export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGate }) {
-  const { id, job, verdicts, corners, open, bay } = view;
-  const full = buildRoute(view.workings, gate, 'full');
-  const short = buildRoute(view.workings, gate, 'short');
-  const shut = !open
+/** Why whoever looks reads and records nothing at a gate; null where they do. */
+export const shutAt = ({ open, bay, job }: JobView, gate: ReadingGate): string | null =>
+  !open
     ? 'This job is closed.'
     : bay
       ? gateShutForReading(job, gate, new Date().toISOString())
       : 'The bay measures; the front desk looks on.';
+
+/** Before and After: the one next action, what is in the way, everything else as counts; on the right what is left to read. */
+export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGate }) {
+  const { id, job, verdicts, open, bay, workings } = view;
+  const shut = shutAt(view, gate);
+  const lead = view.lead && open;
   const mine = worstFirst(verdicts.filter((v) => v.gate === gate));
-  const figures = stanceFigures(
-    job,
-    corners.map((c) => (gate === 'before' ? c.before : c.after)?.value),
-  );
-  const stale = full.filter((s) => s.status === 'stale').length;
+  const next = open ? nextAction(workings, verdicts, gate) : null;
+  const inTheWay = mine.filter((v) => (gate === 'after' ? blocksRelease(v) : v.verdict === 'Stop' && !v.accepted));
+  const rest = mine.filter((v) => !inTheWay.includes(v));
+  const of = (word: (typeof rest)[number]['verdict']) => rest.filter((v) => v.verdict === word);
+  const accepted = of('Stop');
+  const changes = job.changes.filter((c) => ['build', 'after', 'release'].includes(c.gate));
+  const recording = useRef<HTMLDetailsElement>(null);
+  const [asked, ask] = useState(0);
+  useEffect(() => {
+    const { current } = recording;
+    if (asked === 0 || !current) return;
+    current.open = true;
+    current.scrollIntoView({ block: 'center' });
+    current.querySelector<HTMLElement>('input')?.focus({ preventScroll: true });
+  }, [asked]);
+  const mendKind = next?.kind === 'mend' ? next.row.worst.staleOn[0] : undefined;
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
-      <div className="space-y-6 p-5">
-        <div className="flex flex-wrap items-center gap-3">
-          <h1 className="grow">{gate === 'before' ? 'As it came' : 'After the build'}</h1>
-          {shut ? <p className="hint">{shut}</p> : <RouteButtons id={id} gate={gate} full={full} short={short} />}
-        </div>
-        {stale > 0 && (
-          <p role="status" className="border-l-4 border-watch py-1 pl-3 font-semibold text-watch">
-            {stale} {stale === 1 ? 'reading is' : 'readings are'} stale after a change: read{' '}
-            {stale === 1 ? 'it' : 'them'} again.
-          </p>
-        )}
-        <HeightPosts corners={corners} />
-        {figures && (
-          <dl className="flex flex-wrap gap-x-8 gap-y-1">
-            <Stat name="Rake">
-              <Words
-                phrase={[
-                  { quantity: 'length', value: figures.rake, signed: true },
-                  ' · ',
-                  { quantity: 'angle', value: figures.rakeDegrees, signed: true },
-                ]}
-              />
-            </Stat>
-            <Stat name="Left − right, front">
-              <Words phrase={[{ quantity: 'length', value: figures.leftRightFront, signed: true }]} />
-            </Stat>
-            <Stat name="Left − right, rear">
-              <Words phrase={[{ quantity: 'length', value: figures.leftRightRear, signed: true }]} />
-            </Stat>
-          </dl>
-        )}
-        <RouteMap id={id} gate={gate} stops={full} />
-        <ClearanceCard view={view} route={shut === null ? gate : null} />
-        <LinkageCard view={view} routes={gate === 'before' && shut === null} />
-        {gate === 'after' && (
-          <StationLines
-            jobId={id}
-            job={job}
-            may={view.lead && open && ['after', 'release'].includes(job.job.gate)}
-            zone={view.member.shop.timeZone}
-          />
-        )}
-        {gate === 'after' && (
-          <section className="space-y-3 border-t border-rule pt-4">
-            <h2>Changed since it was read</h2>
-            <ChangesList
-              changes={job.changes.filter((c) => ['build', 'after', 'release'].includes(c.gate))}
-              zone={view.member.shop.timeZone}
-            />
-            {open && !shut && <ChangeForm />}
+      <div className="space-y-5 p-5">
+        {next ? (
+          <NextCard view={view} gate={gate} next={next} shut={shut} onRecord={() => ask((n) => n + 1)} />
+        ) : (
+          <section className="space-y-2">
+            <p className="text-sm font-semibold text-pencil">Next</p>
+            <h1>
+              {!open
+                ? gate === 'before'
+                  ? 'As it came'
+                  : 'As it left'
+                : job.job.gate === gate
+                  ? gate === 'before'
+                    ? 'Everything asked for is read: open Plan'
+                    : 'Nothing is in the way: open Release'
+                  : gate === 'before'
+                    ? 'As it came'
+                    : 'After the build'}
+            </h1>
           </section>
+        )}
+        <section aria-labelledby="way" className="border-t-2 border-graphite pt-3">
+          <div className="flex items-baseline justify-between gap-4">
+            <h2 id="way">{gate === 'after' ? 'In the way of release' : 'Found, to settle before the build'}</h2>
+            <p className="fig text-pencil">
+              {inTheWay.length} of {mine.length} checks
+            </p>
+          </div>
+          <ChecksPanel
+            jobId={id}
+            verdicts={inTheWay}
+            lead={lead}
+            brief
+            empty={gate === 'after' ? 'Nothing is in the way.' : 'No Stop found.'}
+          />
+        </section>
+        <Counts
+          jobId={id}
+          lead={lead}
+          counts={[
+            ...(accepted.length > 0
+              ? [{ key: 'accepted', mark: 'Stop' as const, name: 'accepted by a lead', verdicts: accepted }]
+              : []),
+            { key: 'watch', mark: 'Watch', name: 'to watch', verdicts: of('Watch') },
+            { key: 'unread', mark: 'Not measured', name: 'not measured', verdicts: of('Not measured') },
+            { key: 'clear', mark: 'Clear', name: 'clear', verdicts: of('Clear') },
+          ]}
+        />
+        {gate === 'after' && (
+          <details ref={recording} className="border-t border-rule pt-1">
+            <summary className="flex min-h-12 items-center gap-3 font-semibold">
+              {changes.length === 0
+                ? 'No change recorded since Before'
+                : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} recorded since Before`}
+              {open && !shut && '; record one'}
+            </summary>
+            <div className="space-y-3 pb-3">
+              {open && !shut && <ChangeForm key={mendKind ?? ''} {...(mendKind ? { first: mendKind } : {})} />}
+              <ChangesList changes={changes} zone={view.member.shop.timeZone} />
+            </div>
+          </details>
+        )}
+      </div>
+      <aside className="space-y-5 border-l border-rule p-5" aria-label="Left to read">
+        <LeftToRead view={view} gate={gate} shut={shut} quiet={next !== null} />
+        {open && bay && job.job.gate === gate && (
+          <OpenGate jobId={id} gate={gate} shut={shutBecause(workings)} quiet={next !== null} />
         )}
         <p>
           <RoomLink
@@ -98,82 +125,7 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
             All readings, with their story
           </RoomLink>
         </p>
-      </div>
-      <aside className="border-l border-rule p-5" aria-label="Checks">
-        <h2 className="pb-1">Checks, worst first</h2>
-        <ChecksPanel jobId={id} verdicts={mine} lead={view.lead && open} />
-        {open && bay && job.job.gate === gate && <OpenGate jobId={id} gate={gate} shut={shutBecause(view.workings)} />}
       </aside>
     </main>
-  );
-}
-
-const Stat = ({ name, children }: { name: string; children: React.ReactNode }) => (
-  <div>
-    <dt className="text-sm text-pencil">{name}</dt>
-    <dd className="text-lg">{children}</dd>
-  </div>
-);
-
-function RouteButtons({
-  id,
-  gate,
-  full,
-  short,
-}: {
-  id: string;
-  gate: ReadingGate;
-  full: RouteStop[];
-  short: RouteStop[];
-}) {
-  const left = (stops: RouteStop[]) => stops.filter((s) => s.status !== 'answered').length;
-  const shortLeft = left(short);
-  const fullLeft = left(full);
-  if (fullLeft === 0) return <p className="font-semibold text-clear">Every reading is in.</p>;
-  return (
-    <>
-      {shortLeft > 0 && (
-        <RoomLink className="btn btn-main" href={`/jobs/${id}/${gate}/read?route=short`}>
-          Short route: {shortLeft} left, {minutesLeft(short)} min
-        </RoomLink>
-      )}
-      <RoomLink className={`btn ${shortLeft > 0 ? '' : 'btn-main'}`} href={`/jobs/${id}/${gate}/read?route=full`}>
-        Full route: {fullLeft} left, {minutesLeft(full)} min
-      </RoomLink>
-    </>
-  );
-}
-
-function RouteMap({ id, gate, stops }: { id: string; gate: ReadingGate; stops: RouteStop[] }) {
-  const states = [...new Set(stops.map((s) => s.state))] as VehicleState[];
-  return (
-    <section aria-labelledby="route">
-      <h2 id="route" className="pb-1">
-        The route, by how the vehicle stands
-      </h2>
-      <ul className="ruled">
-        {states.map((state) => {
-          const mine = stops.filter((s) => s.state === state);
-          const done = mine.filter((s) => s.status === 'answered').length;
-          const next = mine.find((s) => s.status !== 'answered') ?? mine[0];
-          return (
-            <li key={state}>
-              <RoomLink
-                className="grid min-h-12 grid-cols-[minmax(0,1fr)_auto] items-center gap-4 hover:bg-panel sm:grid-cols-[minmax(0,1fr)_200px_auto]"
-                href={`/jobs/${id}/${gate}/read?route=full&at=${next?.key ?? ''}`}
-              >
-                <span className="font-semibold first-letter:uppercase">{STATE_NAME[state]}</span>
-                <span className="hidden h-3 border border-graphite sm:block" aria-hidden>
-                  <span className="block h-full bg-graphite" style={{ width: `${(100 * done) / mine.length}%` }} />
-                </span>
-                <span className="fig text-sm">
-                  {done} of {mine.length}
-                </span>
-              </RoomLink>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
   );
 }

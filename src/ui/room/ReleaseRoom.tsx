@@ -1,48 +1,100 @@
 'use client';
 
-import { releaseBlockers } from '@/core/assembly/gates/release';
+import { useState } from 'react';
+import { nextAction } from '@/core/assembly/gates/next';
+import { blocksRelease } from '@/core/assembly/gates/release';
+import { worstFirst } from '@/core/assembly/workJob';
 import { makeSheet } from '@/core/assembly/sheet/sheet';
 import { sealed } from '@/core/assembly/sheet/signed';
 import { whenFull } from '@/core/kernel/time/when';
+import { ChecksPanel } from '../ChecksPanel';
 import { Amend } from '../job/Amend';
 import { CustomerLinks } from '../job/CustomerLinks';
 import { Exports } from '../job/Exports';
 import { SheetOnScreen } from '../job/SheetOnScreen';
 import { SignOff } from '../job/SignOff';
 import { StationLines } from '../job/StationLines';
+import { Counts } from '../station/Counted';
+import { NextCard } from '../station/NextCard';
+import { shutAt } from './ReadingGateRoom';
+import { goTo } from './RoomLink';
 import type { JobView } from './view';
 
+/** Release: what is in the way, the lead's signature, the sheet. A signed job shows the sheet as it was frozen. */
 export function ReleaseRoom({ view }: { view: JobView }) {
   const { id, job, member, verdicts, open, signed, lead } = view;
-  const when = (iso: string) => whenFull(iso, member.shop.timeZone);
-  const sheet = signed
-    ? signed.sheets[member.units.length === 'mm' ? 'mm' : 'in']
-    : makeSheet(view.workings, member.units, when, verdicts);
-  const blockers = open ? releaseBlockers(verdicts, member.units) : [];
+  const inTheWay = open ? worstFirst(verdicts.filter(blocksRelease)) : [];
+  const ready = inTheWay.length === 0;
+  const next = open && !ready ? nextAction(view.workings, verdicts, 'after') : null;
+  const rest = worstFirst(verdicts.filter((v) => v.gate === 'after' && !inTheWay.includes(v)));
+  const of = (word: (typeof rest)[number]['verdict']) => rest.filter((v) => v.verdict === word);
+  const accepted = of('Stop');
+  const [asked, setAsked] = useState<boolean | null>(null);
+  const shown = asked ?? (!open || ready);
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
-      <div className="p-5">
-        <SheetOnScreen sheet={sheet} shop={member.shop.name} seal={signed && sealed(signed, when)} />
+      <div className="space-y-5 p-5">
+        {open && (
+          <div className="no-print space-y-5">
+            {next ? (
+              <NextCard
+                view={view}
+                gate="after"
+                next={next}
+                shut={shutAt(view, 'after')}
+                onRecord={() => goTo(`/jobs/${id}/after`)}
+              />
+            ) : (
+              <section>
+                <p className="text-sm font-semibold text-pencil">Next</p>
+                <h1>
+                  {!ready
+                    ? 'Something is in the way'
+                    : job.job.gate === 'release'
+                      ? 'Nothing is in the way: a lead reads the sheet and signs'
+                      : 'Nothing is in the way: open Release at After'}
+                </h1>
+              </section>
+            )}
+            <section aria-labelledby="way" className="border-t-2 border-graphite pt-3">
+              <div className="flex items-baseline justify-between gap-4">
+                <h2 id="way">{ready ? 'Nothing in the way' : `${inTheWay.length} in the way of release`}</h2>
+                <p className="fig text-pencil">of {inTheWay.length + rest.length} checks</p>
+              </div>
+              <ChecksPanel
+                jobId={id}
+                verdicts={inTheWay}
+                lead={lead}
+                brief
+                empty="Every check that keeps a vehicle here is answered."
+              />
+            </section>
+            <Counts
+              jobId={id}
+              lead={lead}
+              counts={[
+                ...(accepted.length > 0
+                  ? [{ key: 'accepted', mark: 'Stop' as const, name: 'accepted by a lead', verdicts: accepted }]
+                  : []),
+                { key: 'watch', mark: 'Watch', name: 'to watch', verdicts: of('Watch') },
+                { key: 'unread', mark: 'Not measured', name: 'not measured', verdicts: of('Not measured') },
+                { key: 'clear', mark: 'Clear', name: 'clear', verdicts: of('Clear') },
+              ]}
+            />
+            <button
+              type="button"
+              className="btn"
+              aria-expanded={shown}
+              aria-controls="sheet"
+              onClick={() => setAsked(!shown)}
+            >
+              {shown ? 'Fold the sheet' : 'Read the sheet as it stands'}
+            </button>
+          </div>
+        )}
+        <div id="sheet">{shown && <SheetHere view={view} />}</div>
       </div>
       <aside className="no-print space-y-5 border-l border-rule p-5">
-        {open && (
-          <section aria-labelledby="way">
-            <h2 id="way" className="pb-1">
-              {blockers.length === 0 ? 'Nothing in the way' : `${blockers.length} in the way of release`}
-            </h2>
-            <ul className="ruled">
-              {blockers.map((b) => (
-                <li key={`${b.check}/${b.place}`} className="py-2 text-[15px]">
-                  <strong>{b.title}.</strong> {b.why}
-                  <span className="block">
-                    {b.cure}
-                    {b.acceptable && ' Or a lead accepts it, with a reason, at After.'}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
         {open && (
           <StationLines
             jobId={id}
@@ -55,7 +107,7 @@ export function ReleaseRoom({ view }: { view: JobView }) {
           jobId={id}
           open={open}
           lead={lead}
-          mayRelease={blockers.length === 0 && job.job.gate === 'release'}
+          mayRelease={ready && job.job.gate === 'release'}
           atGate={job.job.gate === 'release'}
         />
         <div className="space-y-3">
@@ -75,4 +127,13 @@ export function ReleaseRoom({ view }: { view: JobView }) {
       </aside>
     </main>
   );
+}
+
+function SheetHere({ view }: { view: JobView }) {
+  const { member, signed, workings, verdicts } = view;
+  const when = (iso: string) => whenFull(iso, member.shop.timeZone);
+  const sheet = signed
+    ? signed.sheets[member.units.length === 'mm' ? 'mm' : 'in']
+    : makeSheet(workings, member.units, when, verdicts);
+  return <SheetOnScreen sheet={sheet} shop={member.shop.name} seal={signed && sealed(signed, when)} />;
 }

@@ -14,25 +14,25 @@ export interface Blocker {
   acceptable: boolean;
 }
 
+/** Whether a verdict stands in the way of release. */
+export const blocksRelease = (v: Verdict): boolean =>
+  v.gate === 'after' &&
+  (v.safetyCritical
+    ? v.verdict === 'Stop' || v.verdict === 'Not measured'
+    : (v.verdict === 'Stop' && v.accepted === null) || (v.required && v.verdict === 'Not measured'));
+
 /**
  * What stands in the way of release. Safety-critical checks at After that read Stop, Not measured or stale block it
  * for every role; so does what is required of every job and not measured; any other Stop blocks until a lead accepts
  * that very figure. Source: docs/figures.md "Verdicts", "Required without being asked".
  */
 export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice = INCH_SHOP): Blocker[] {
-  return verdicts
-    .filter((v) => v.gate === 'after')
-    .filter((v) =>
-      v.safetyCritical
-        ? v.verdict === 'Stop' || v.verdict === 'Not measured'
-        : (v.verdict === 'Stop' && v.accepted === null) || (v.required && v.verdict === 'Not measured'),
-    )
-    .map((v) => ({
-      check: v.check,
-      title: v.title,
-      place: v.place,
-      why: `${PLACE_NAME[v.place]}: ${v.stale ? 'stale' : v.verdict}, ${say(v.summary, units)}.`,
-      cure: say(v.next, units) || 'Fix and measure again.',
-      acceptable: !v.safetyCritical && v.verdict === 'Stop',
-    }));
+  return verdicts.filter(blocksRelease).map((v) => ({
+    check: v.check,
+    title: v.title,
+    place: v.place,
+    why: `${PLACE_NAME[v.place]}: ${v.stale ? 'stale' : v.verdict}, ${say(v.summary, units)}.`,
+    cure: say(v.next, units) || 'Fix and measure again.',
+    acceptable: !v.safetyCritical && v.verdict === 'Stop',
+  }));
 }

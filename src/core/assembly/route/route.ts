@@ -5,23 +5,29 @@ import { BOOK } from '../book';
 import { isEssential, standsAfter } from '../../record/pointRules';
 import { LAPS, type Lap, type Point } from '../../record/point';
 import { secondsOf, stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
+import { STATIONS } from '../../record/station';
 import type { ReadingGate } from '../../document/job';
 
 /**
- * Which readings a route asks for: all, what safety and the promise need, or those of a subject's own route (points of
- * the linkage, what stands round the wheels).
+ * Which readings a route asks for: all, what safety and the promise need, those of one station by its id, or those of a
+ * subject's own route (points of the linkage, what stands round the wheels).
  */
 export type RouteKind = string;
 /** Whether there is such a route at a gate. */
 export const isRouteKind = (kind: string, gate: ReadingGate): boolean =>
-  kind === 'full' || kind === 'short' || BOOK.routes.some((route) => route.id === kind && route.gates.includes(gate));
+  kind === 'full' ||
+  kind === 'short' ||
+  stationOf(kind) !== undefined ||
+  BOOK.routes.some((route) => route.id === kind && route.gates.includes(gate));
+const stationOf = (kind: RouteKind) => STATIONS.find((station) => station.id === kind);
 /** "12 min left on the …" */
 export const routeName = (kind: RouteKind): string =>
   kind === 'full'
     ? 'full route'
     : kind === 'short'
       ? 'short route'
-      : (BOOK.routes.find((route) => route.id === kind)?.name ?? kind);
+      : (BOOK.routes.find((route) => route.id === kind)?.name ??
+        (stationOf(kind) ? `${stationOf(kind)?.name} station` : kind));
 
 /** Once round the vehicle, axle figures between their two corners. */
 const ROUND: readonly Place[] = ['vehicle', 'FL', 'front', 'FR', 'RR', 'rear', 'RL'];
@@ -42,6 +48,8 @@ function lapOf(point: Point, set: number): number {
 export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): RouteStop[] {
   const own = w.book.routes.find((route) => route.id === kind);
   if (own) return own.stops(w, gate);
+  if (stationOf(kind))
+    return buildRoute(w, gate, 'full').filter((stop) => w.book.subjectOf(stop.point.id)?.station === kind);
   const figures = w.figures;
   const stops = w.book.points
     .filter((point) => point.gates.includes(gate))

@@ -1,4 +1,5 @@
 import type { JobDocument, StationLine } from '../../document/job';
+import { lineCheck } from '../book';
 import type { LeadsLine } from '../subject';
 import type { Workings } from '../workings';
 import { bareVerdict } from './bareVerdict';
@@ -26,7 +27,7 @@ export const leadsLineVerdicts = ({ job, book }: Workings): Verdict[] =>
     const { line, title, wants, staleOn } = own;
     const found = lineSaid(job, own);
     const base = bareVerdict({
-      check: `line-${line}`,
+      check: lineCheck(line),
       title,
       gate: 'after',
       place: 'vehicle',

@@ -4,13 +4,14 @@ import { requireMember } from '@/server/session';
 import { forDevice, snapshotOf } from '@/server/snapshot';
 import { Frame } from '@/ui/Frame';
 import { JobRoom } from '@/ui/room/JobRoom';
-import { isRoom } from '@/ui/room/rooms';
+import { isRoom, lostStation } from '@/ui/room/rooms';
 
 /** A job, at whichever gate: one page, so that a tablet which has it once has all of it. */
 export default async function Job({ params }: { params: Promise<{ id: string; room?: string[] }> }) {
   const member = await requireMember('/jobs/[id]/[[...room]]');
   const { id, room = [] } = await params;
-  if (!z.uuid().safeParse(id).success || !isRoom(room.join('/'))) notFound();
+  const path = room.join('/');
+  if (!z.uuid().safeParse(id).success || !(isRoom(path) || lostStation(path))) notFound();
   const snapshot = await snapshotOf(member, id);
   if (!snapshot) notFound();
   const { job, vehicle } = snapshot.document;

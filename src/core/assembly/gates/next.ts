@@ -1,0 +1,158 @@
+import type { ReadingGate } from '../../document/job';
+import { PLACE_NAME, STATE_NAME, type VehicleState } from '../../kernel/places';
+import type { Phrase } from '../../kernel/phrase';
+import type { Verdict } from '../../record/checks/types';
+import { lineCheck } from '../../record/book';
+import { spotKey } from '../../record/figures';
+import type { RouteStop } from '../../record/route';
+import type { Workings } from '../../record/workings';
+import { buildRoute } from '../route/route';
+import { rowsOf, type CheckRow } from '../stations';
+import { worstFirst } from '../workJob';
+import { blocksRelease } from './release';
+
+interface Weighed {
+  /** How many verdicts in the way it answers. */
+  blocks: number;
+  /** How many verdicts it bears on in all. */
+  does: number;
+  /** What it costs in readings, s: taken for the first time, or again after the change. */
+  seconds: number;
+  /** Why this one comes first, with the figures that decided. */
+  reason: Phrase;
+}
+/** What is to be done next at a gate. */
+export type NextAction = Weighed &
+  (
+    | { kind: 'mend'; row: CheckRow }
+    | { kind: 'read'; state: VehicleState; stop: RouteStop; stops: readonly RouteStop[] }
+    | { kind: 'answer'; verdicts: readonly Verdict[] }
+  );
+
+const minutes = (seconds: number): string => `${Math.max(1, Math.ceil(seconds / 60))} min`;
+const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/**
+ * The one next action at a gate: what blocks most, does most, costs least. A Stop that can hurt somebody leads, since
+ * what mends it makes readings stale: whatever is read before it is read twice. Null where nothing is left to do but to
+ * open the next gate.
+ *
+ * @param verdicts of the job as it is worked with `w`
+ */
+export function nextAction(w: Workings, verdicts: readonly Verdict[], gate: ReadingGate): NextAction | null {
+  const here = verdicts.filter((v) => v.gate === gate);
+  const inTheWay = gate === 'after' ? here.filter(blocksRelease) : [];
+  const candidates = [
+    ...mends(w, gate, gate === 'after' ? inTheWay : here.filter((v) => !v.accepted)),
+    ...reads(w, here, inTheWay, gate),
+    ...answers(w, inTheWay),
+  ];
+  // A Stop at Before keeps nothing shut: what is still to read there comes first.
+  const leads = (a: NextAction): number =>
+    a.kind === 'mend' && a.row.worst.safetyCritical && gate === 'after' ? 0 : 1;
+  candidates.sort((a, b) => leads(a) - leads(b) || b.blocks - a.blocks || b.does - a.does || a.seconds - b.seconds);
+  return candidates[0] ?? null;
+}
+
+/** Each check that reads Stop, once for all its places. */
+function mends(w: Workings, gate: ReadingGate, verdicts: readonly Verdict[]): NextAction[] {
+  const answered = buildRoute(w, gate, 'short').filter((stop) => stop.status === 'answered');
+  return rowsOf(worstFirst(verdicts.filter((v) => v.verdict === 'Stop'))).map((row) => {
+    const seconds = Math.max(...row.all.map((v) => readAgain(w, v, answered)));
+    const { safetyCritical } = row.worst;
+    const blocks = gate === 'after' ? row.all.length : 0;
+    const again = seconds > 0 ? `; at least ${minutes(seconds)} of readings are taken again after it` : '';
+    return {
+      kind: 'mend',
+      row,
+      blocks,
+      does: row.all.length,
+      seconds,
+      reason:
+        gate === 'before'
+          ? [
+              `Found Before${safetyCritical ? ', and it can hurt somebody' : ''}: settle it before the gate opens${again}.`,
+            ]
+          : [
+              safetyCritical
+                ? `First, because it can hurt somebody and what mends it makes readings stale${again}.`
+                : `In the way of release at ${count(blocks, 'place')}, until it is mended or a lead accepts it${again}.`,
+            ],
+    };
+  });
+}
+
+/**
+ * The least that is read again once it is mended, s: of the changes that it depends on, the one that makes the least of
+ * what is read stale.
+ */
+function readAgain(w: Workings, v: Verdict, answered: readonly RouteStop[]): number {
+  const costs = v.staleOn.map((kind) =>
+    answered
+      .filter(({ point, place, state }) =>
+        [...point.staleOn, ...(point.alsoStale?.(w.job, { place, state }) ?? [])].includes(kind),
+      )
+      .reduce((sum, stop) => sum + stop.seconds, 0),
+  );
+  return costs.length > 0 ? Math.min(...costs) : 0;
+}
+
+/**
+ * What is left of the short route, in its own order: every lap of it is wanted, and the order is the one with the fewest
+ * moves of the vehicle.
+ */
+function reads(w: Workings, here: readonly Verdict[], inTheWay: readonly Verdict[], gate: ReadingGate): NextAction[] {
+  const open = buildRoute(w, gate, 'short').filter((stop) => stop.status !== 'answered');
+  const [stop] = open;
+  if (!stop) return [];
+  const stops = open.filter(({ state }) => state === stop.state);
+  const keys = new Set(open.map((s) => spotKey({ gate, point: s.point.id, place: s.place, state: s.state })));
+  const waitsFor = (v: Verdict): boolean => v.missingSpots.some((spot) => keys.has(spotKey(spot)));
+  // At Before the gate itself is what an unanswered reading keeps shut.
+  const blocks = gate === 'before' ? open.length : inTheWay.filter(waitsFor).length;
+  const does = here.filter(waitsFor).length;
+  const seconds = open.reduce((sum, each) => sum + each.seconds, 0);
+  const it = open.length === 1 ? 'it' : 'them';
+  const wait = (n: number) => (n === 1 ? 'waits' : 'wait');
+  const why =
+    gate === 'before'
+      ? `the Plan gate stays shut without ${it}`
+      : blocks > 0
+        ? `${count(blocks, 'check')} in the way of release ${wait(blocks)} for ${it}`
+        : `${count(does, 'check')} ${wait(does)} for ${it}`;
+  return [
+    {
+      kind: 'read',
+      state: stop.state,
+      stop,
+      stops,
+      blocks,
+      does,
+      seconds,
+      reason: [`${count(open.length, 'reading')} left on the short route, ${minutes(seconds)}; ${why}.`],
+    },
+  ];
+}
+
+/** Lines that no lead has answered for: all of them at once. */
+function answers(w: Workings, inTheWay: readonly Verdict[]): NextAction[] {
+  const lines = new Set(w.book.leadsLines.map(({ line }) => lineCheck(line)));
+  const verdicts = inTheWay.filter((v) => v.verdict === 'Not measured' && lines.has(v.check));
+  if (verdicts.length === 0) return [];
+  return [
+    {
+      kind: 'answer',
+      verdicts,
+      blocks: verdicts.length,
+      does: verdicts.length,
+      seconds: 60 * verdicts.length,
+      reason: [
+        `${count(verdicts.length, 'line')} in the way of release: not worked by this tool yet, and never left unsaid.`,
+      ],
+    },
+  ];
+}
+
+/** "Ride height, hub to lip, front left": what a reading is called in a sentence. */
+export const stopName = (stop: RouteStop): string =>
+  `${stop.point.label}${stop.place === 'vehicle' ? '' : `, ${PLACE_NAME[stop.place].toLowerCase()}`}`;

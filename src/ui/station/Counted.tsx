@@ -1,0 +1,42 @@
+'use client';
+
+import { useState } from 'react';
+import type { Verdict } from '@/core/record/checks/types';
+import { ChecksPanel } from '../ChecksPanel';
+import { Arm } from '../drawings/Arm';
+
+export interface Counted {
+  key: string;
+  mark: Verdict['verdict'];
+  name: string;
+  verdicts: readonly Verdict[];
+}
+
+/** Verdicts that want nothing now, as counts that open in place, one at a time. */
+export function Counts({ jobId, counts, lead }: { jobId: string; counts: readonly Counted[]; lead: boolean }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const shown = counts.find((c) => c.key === open);
+  return (
+    <section aria-label="The other checks">
+      <div className="flex flex-wrap gap-x-6 border-t border-rule">
+        {counts.map(({ key, mark, name, verdicts }) => (
+          <button
+            key={key}
+            type="button"
+            className="flex min-h-14 items-center gap-3 font-semibold disabled:text-pencil"
+            aria-expanded={open === key}
+            disabled={verdicts.length === 0}
+            onClick={() => setOpen(open === key ? null : key)}
+          >
+            <Arm verdict={mark} size={24} />
+            <span>
+              <span className="fig">{verdicts.length}</span>{' '}
+              <span className={open === key ? 'underline underline-offset-4' : ''}>{name}</span>
+            </span>
+          </button>
+        ))}
+      </div>
+      {shown && <ChecksPanel jobId={jobId} verdicts={shown.verdicts} lead={lead} brief />}
+    </section>
+  );
+}

@@ -1,0 +1,87 @@
+import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
+import type { ReadingGate } from '@/core/document/job';
+import { STATE_NAME, type VehicleState } from '@/core/kernel/places';
+import type { RouteStop } from '@/core/record/route';
+import { RoomLink } from '../room/RoomLink';
+import type { JobView } from '../room/view';
+
+const open = (stops: readonly RouteStop[]) => stops.filter((s) => s.status !== 'answered');
+/** What a lap asks for, in few words: its points, each with how many. */
+function pointsOf(stops: readonly RouteStop[]): string {
+  const counts = new Map<string, number>();
+  for (const { point } of stops) counts.set(point.short, (counts.get(point.short) ?? 0) + 1);
+  const named = [...counts].slice(0, 3).map(([short, n]) => (n > 1 ? `${short} ${n}` : short));
+  return [...named, ...(counts.size > 3 ? [`${counts.size - 3} more kinds`] : [])].join(', ');
+}
+
+/** What is left to read at a gate by how the vehicle stands, in minutes, with one button to the next reading. */
+export function LeftToRead({
+  view,
+  gate,
+  shut,
+  quiet,
+}: {
+  view: JobView;
+  gate: ReadingGate;
+  shut: string | null;
+  /** The next action leads to the reading already: there is one main button. */
+  quiet: boolean;
+}) {
+  const short = buildRoute(view.workings, gate, 'short');
+  const full = buildRoute(view.workings, gate, 'full');
+  const left = open(short);
+  const fullLeft = open(full);
+  const stale = full.filter((s) => s.status === 'stale').length;
+  const states = [...new Set(left.map((s) => s.state))] as VehicleState[];
+  const read = `/jobs/${view.id}/${gate}/read`;
+  return (
+    <section aria-labelledby="left" className="space-y-3">
+      <h2 id="left">Still to read, as the vehicle stands</h2>
+      {stale > 0 && (
+        <p role="status" className="border-l-4 border-watch py-1 pl-3 font-semibold text-watch">
+          {stale} {stale === 1 ? 'reading is' : 'readings are'} stale after a change: read {stale === 1 ? 'it' : 'them'}{' '}
+          again.
+        </p>
+      )}
+      {left.length === 0 && <p className="font-semibold text-clear">Every reading of the short route is in.</p>}
+      <ul className="ruled">
+        {states.map((state) => {
+          const mine = left.filter((s) => s.state === state);
+          return (
+            <li key={state}>
+              <RoomLink
+                className="grid min-h-12 grid-cols-[minmax(0,1fr)_auto] items-center gap-4 py-2 hover:bg-panel"
+                href={`${read}?route=short&at=${mine[0]?.key ?? ''}`}
+              >
+                <span>
+                  <span className="block font-semibold first-letter:uppercase">{STATE_NAME[state]}</span>
+                  <span className="block text-[15px] text-pencil">{pointsOf(mine)}</span>
+                </span>
+                <span className="fig">{minutesLeft(mine)} min</span>
+              </RoomLink>
+            </li>
+          );
+        })}
+      </ul>
+      {shut ? (
+        <p className="hint">{shut}</p>
+      ) : (
+        <div className="space-y-2">
+          {left.length > 0 && (
+            <RoomLink className={`btn w-full ${quiet ? '' : 'btn-main'}`} href={`${read}?route=short`}>
+              Short route: {left.length} left, {minutesLeft(short)} min
+            </RoomLink>
+          )}
+          {fullLeft.length > 0 && (
+            <RoomLink
+              className={`btn w-full ${left.length > 0 || quiet ? '' : 'btn-main'}`}
+              href={`${read}?route=full`}
+            >
+              Full route: {fullLeft.length} left, {minutesLeft(full)} min
+            </RoomLink>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,149 @@
+'use client';
+
+import { stopName, type NextAction } from '@/core/assembly/gates/next';
+import type { ReadingGate } from '@/core/document/job';
+import { PLACE_NAME, STATE_NAME } from '@/core/kernel/places';
+import { STATIONS } from '@/core/record/station';
+import { Worked } from '../ChecksPanel';
+import { Arm } from '../drawings/Arm';
+import { Words } from '../Figure';
+import { RoomLink } from '../room/RoomLink';
+import type { JobView } from '../room/view';
+import { stationHref } from './StationTape';
+
+/** The one next action of a gate in large: what to do, why it comes first, and the button that does or records it. */
+export function NextCard({
+  view,
+  gate,
+  next,
+  shut,
+  onRecord,
+}: {
+  view: JobView;
+  gate: ReadingGate;
+  next: NextAction;
+  /** Why nothing is read or recorded here by whoever looks; null where it is. */
+  shut: string | null;
+  /** Opens the form that records a change. */
+  onRecord: () => void;
+}) {
+  return (
+    <section aria-labelledby="next" className="space-y-3">
+      <p className="text-sm font-semibold text-pencil">Next</p>
+      <div className="flex items-start gap-4">
+        <Mark next={next} />
+        <div className="min-w-0 flex-1 space-y-1">
+          <h1 id="next">{titleOf(next)}</h1>
+          <Says next={next} />
+          <p className="text-pencil">
+            <Words phrase={next.reason} />
+          </p>
+        </div>
+      </div>
+      <div className="flex flex-wrap gap-3">
+        {!shut && <Does view={view} gate={gate} next={next} onRecord={onRecord} />}
+        <More view={view} gate={gate} next={next} />
+      </div>
+    </section>
+  );
+}
+
+function Mark({ next }: { next: NextAction }) {
+  return next.kind === 'mend' ? (
+    <Arm verdict="Stop" safetyCritical={next.row.worst.safetyCritical} size={46} />
+  ) : (
+    <Arm verdict="Not measured" size={46} />
+  );
+}
+
+function titleOf(next: NextAction): string {
+  if (next.kind === 'mend') {
+    const { worst, all } = next.row;
+    const where = all.map((v) => v.place).filter((place) => place !== 'vehicle');
+    return where.length === 0
+      ? worst.title
+      : `${worst.title}, ${where.map((place) => PLACE_NAME[place].toLowerCase()).join(', ')}`;
+  }
+  if (next.kind === 'read') return `Read what is left ${STATE_NAME[next.state]}`;
+  return next.verdicts.length === 1
+    ? `A lead answers for ${next.verdicts[0]?.title.toLowerCase() ?? ''}`
+    : `A lead answers for ${next.verdicts.map((v) => v.title.toLowerCase()).join(', ')}`;
+}
+
+function Says({ next }: { next: NextAction }) {
+  if (next.kind === 'read')
+    return (
+      <p className="text-[17px]">
+        First: {stopName(next.stop)}
+        {next.stops.length > 1 && `, then ${next.stops.length - 1} more so`}.
+      </p>
+    );
+  if (next.kind === 'answer')
+    return <p className="text-[17px]">Checked, with the figures; or not done here, and why.</p>;
+  const { worst } = next.row;
+  return (
+    <>
+      {worst.next.length > 0 && (
+        <p className="text-[17px]">
+          <Words phrase={worst.next} />
+        </p>
+      )}
+      <p className="text-pencil">
+        <Words phrase={worst.summary} />
+      </p>
+    </>
+  );
+}
+
+function Does({
+  view,
+  gate,
+  next,
+  onRecord,
+}: {
+  view: JobView;
+  gate: ReadingGate;
+  next: NextAction;
+  onRecord: () => void;
+}) {
+  if (next.kind === 'read')
+    return (
+      <RoomLink className="btn btn-main" href={`/jobs/${view.id}/${gate}/read?route=short&at=${next.stop.key}`}>
+        Read: {next.stop.point.short}
+        {next.stop.place !== 'vehicle' && `, ${PLACE_NAME[next.stop.place].toLowerCase()}`}
+      </RoomLink>
+    );
+  if (next.kind === 'mend')
+    return gate === 'after' ? (
+      <button type="button" className="btn btn-main" onClick={onRecord}>
+        Record the change
+      </button>
+    ) : null;
+  return null;
+}
+
+function More({ view, gate, next }: { view: JobView; gate: ReadingGate; next: NextAction }) {
+  if (next.kind === 'read') return null;
+  const checks = next.kind === 'mend' ? [next.row.worst] : next.verdicts;
+  const station = view.workings.book.stationOf(checks[0]?.check ?? '');
+  const name = STATIONS.find((s) => s.id === station)?.name;
+  return (
+    <>
+      {station && (
+        <RoomLink
+          className={next.kind === 'answer' ? 'btn btn-main' : 'btn'}
+          href={stationHref(view.id, gate, station)}
+        >
+          {name} station
+        </RoomLink>
+      )}
+      {next.kind === 'mend' && (
+        <Worked jobId={view.id} v={next.row.worst} lead={view.lead && view.open}>
+          <button type="button" className="btn">
+            How is this worked?
+          </button>
+        </Worked>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,82 @@
+import { expect, test, type Page } from '@playwright/test';
+import { chooseUnits, signedIn } from './support/shop';
+
+const jobOf = async (page: Page, number: string): Promise<string> => {
+  await page.goto(`/yard?find=${number}`);
+  const href = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+  return href.replace(/\/(intake|before|plan|build|after|release)$/, '');
+};
+const tape = (page: Page) => page.getByRole('navigation', { name: 'Stations' });
+const NAMES = ['Stance', 'Tyre', 'Travel', 'Lines, links', 'Driveline', 'Axle, steering', 'Alignment', 'Hands, road'];
+
+test('the station tape: eight lengths, by touch, by arrows and by 1 to 8 while it has the focus', async ({ page }) => {
+  await signedIn(page, 'Runa');
+  await chooseUnits(page, 'in');
+  const job = await jobOf(page, 'HG-0142');
+  await page.goto(`${job}/after`);
+  const lengths = tape(page).getByRole('link');
+  await expect(lengths).toHaveCount(8);
+  for (const [i, name] of NAMES.entries()) await expect(lengths.nth(i)).toContainText(name);
+  await expect(lengths.nth(3)).toContainText('Stop');
+  await expect(lengths.nth(4)).toContainText('Not measured');
+
+  await lengths.nth(3).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Lines, links');
+  await expect(lengths.nth(3)).toHaveAttribute('aria-current', 'page');
+  await lengths.nth(3).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(lengths.nth(4)).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Driveline');
+  await page.keyboard.press('1');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stance');
+  await page.keyboard.press('ArrowLeft');
+  await expect(lengths.nth(7)).toBeFocused();
+  // Elsewhere a digit is nobody's.
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stance');
+  // The station keeps while the gate changes.
+  await page.getByRole('navigation', { name: 'Seen at' }).getByRole('link', { name: 'Before' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stance');
+  expect(new URL(page.url()).pathname).toMatch(/before\/stance$/);
+});
+
+test('a gate’s page fits on two screens, names the one next action, and opens the rest in place', async ({ page }) => {
+  await signedIn(page, 'Ivo');
+  const job = await jobOf(page, 'HG-0142');
+  const height = () => page.evaluate(() => document.documentElement.scrollHeight);
+  for (const gate of ['after', 'release']) {
+    await page.goto(`${job}/${gate}`);
+    await expect(page.getByText('Next', { exact: true })).toBeVisible();
+    await expect(page.getByText(/First, because it can hurt somebody/)).toBeVisible();
+    expect(await height(), gate).toBeLessThanOrEqual(1600);
+  }
+  await page.goto(`${job}/after`);
+  // One row for the places of a check; it opens to all of them.
+  const places = page.getByRole('button', { name: /^Sway bar back to neutral: 2 places/ });
+  await places.click();
+  await expect(page.getByRole('list', { name: 'Sway bar back to neutral' }).getByRole('listitem')).toHaveCount(2);
+  const clear = page.getByRole('button', { name: /\d+ clear/ });
+  await clear.click();
+  await expect(page.getByRole('button', { name: /^Pedal/ })).toBeVisible();
+  await clear.click();
+  await expect(page.getByRole('button', { name: /^Pedal/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Record the change' }).click();
+  await expect(page.getByLabel('What was changed, where')).toBeFocused();
+});
+
+test('a station that is none is told, by touch and on a phone too', async ({ page }) => {
+  await signedIn(page, 'Runa');
+  const job = await jobOf(page, 'HG-0142');
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto(`${job}/after`);
+  await tape(page)
+    .getByRole('link', { name: /^Hands, road/ })
+    .click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Hands, road');
+  await page.goto(`${job}/after/gearbox`);
+  await expect(page.getByText(/There is no station “gearbox”/)).toBeVisible();
+  await page.getByRole('link', { name: 'Stance' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stance');
+});
