@@ -41,7 +41,7 @@ function sourceHash() {
       sum.update(entry).update(readFileSync(full));
     }
   };
-  ['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json'].forEach(add);
+  ['src', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json'].forEach(add);
   return sum.digest('hex');
 }
 
@@ -49,11 +49,31 @@ function sourceHash() {
 export async function build() {
   const mark = path.join(ROOT, '.next', 'built-from');
   const wanted = sourceHash();
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
+  const worker = path.join(ROOT, 'public/sw.js');
+  if (existsSync(worker) && existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
   say('building the application, about half a minute');
   const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' };
   if ((await run(bin('next'), ['build'], { env })) !== 0) stopWith('The build failed (above).');
+  await listBuilt();
   writeFileSync(mark, wanted);
+}
+
+/** Puts the list of what was built into the service worker, so that every room opens without network. */
+async function listBuilt() {
+  const { injectManifest } = await import('workbox-build');
+  mkdirSync(path.join(ROOT, 'public'), { recursive: true });
+  const { count, size, warnings } = await injectManifest({
+    swSrc: path.join(ROOT, 'src/workers/serviceWorker.js'),
+    swDest: path.join(ROOT, 'public/sw.js'),
+    globDirectory: path.join(ROOT, '.next/static'),
+    globPatterns: ['**/*.{js,css,woff2}'],
+    modifyURLPrefix: { '': '/_next/static/' },
+    // Their names carry their hash.
+    dontCacheBustURLsMatching: /./,
+    maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+  });
+  for (const warning of warnings) say(warning);
+  say(`${count} files, ${Math.round(size / 1024)} kB, are kept for use without network`);
 }
 
 /**

@@ -3,7 +3,7 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { createAuthEndpoint } from 'better-auth/api';
 import { setSessionCookie } from 'better-auth/cookies';
 import { nextCookies } from 'better-auth/next-js';
-import { z } from 'zod';
+import * as z from 'zod';
 import { schema } from '@/db/client';
 import { door } from './database';
 import { env, overTls } from './env';

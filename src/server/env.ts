@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const Env = z.object({
   DATABASE_APP_URL: z

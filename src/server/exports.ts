@@ -1,5 +1,5 @@
 import 'server-only';
-import { z } from 'zod';
+import * as z from 'zod';
 import { LRUCache } from 'lru-cache';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import { whenFull, whenShort } from '@/core/kernel/time/when';

@@ -1,5 +1,5 @@
 import 'server-only';
-import { z } from 'zod';
+import * as z from 'zod';
 import { jobRevision } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';

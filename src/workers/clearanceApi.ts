@@ -12,7 +12,7 @@ import { AXLES, CORNERS, type Axle, type Corner } from '@/core/kernel/places';
 import { JobDocument } from '@/core/document/job';
 import { Stage } from '@/core/subjects/linkage/stages';
 import { Fitment } from '@/core/document/fitment';
-import { z } from 'zod';
+import * as z from 'zod';
 import { inBatches } from './inBatches';
 
 const Corner_ = z.enum(CORNERS as [Corner, ...Corner[]]);

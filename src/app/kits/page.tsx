@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Patch } from '@/core/document/patch';
 import { patchName } from '@/core/subjects/linkage/patches';
 import { mayDo } from '@/server/access/rules';

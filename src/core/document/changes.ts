@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What can be altered on the vehicle after a reading and make that reading stale. */
 export const ChangeKind = z.enum([

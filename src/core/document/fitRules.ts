@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const source = z.string().trim().min(1).max(200);
 /** What a shop sets itself of the grades and of the wheel's give, each with where it comes from. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const mm = (low: number, high: number) => z.number().min(low).max(high);
 

@@ -1,4 +1,4 @@
-import type { GateName } from './job';
+import type { GateName } from './gate';
 
 export const GATE_TITLE: Record<GateName, string> = {
   intake: 'Intake',

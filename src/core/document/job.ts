@@ -1,4 +1,5 @@
-import { z } from 'zod';
+import * as z from 'zod';
+import { GATES } from './gate';
 import { DecisionRule } from '../kernel/decisionRule';
 import { DEFAULT_FIT_RULES, FitRules } from './fitRules';
 import { Fitments, NO_FITMENTS } from './fitment';
@@ -13,9 +14,9 @@ const text = (most: number) => z.string().trim().max(most);
 const named = (most: number) => text(most).min(1);
 const moment = z.iso.datetime({ offset: true });
 
-export const GateName = z.enum(['intake', 'before', 'plan', 'build', 'after', 'release']);
+export { GATES };
+export const GateName = z.enum(GATES);
 export type GateName = z.infer<typeof GateName>;
-export const GATES = GateName.options;
 /** The two gates at which readings are taken. */
 export const ReadingGate = z.enum(['before', 'after']);
 export type ReadingGate = z.infer<typeof ReadingGate>;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Axle } from '../kernel/places';
 import { End } from '../suspension/schema';
 

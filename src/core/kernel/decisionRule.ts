@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * How much of its uncertainty a figure must be clear of a limit by, chosen by what a wrong Clear would cost; loosest

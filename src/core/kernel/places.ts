@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A corner, an axle, or the whole vehicle. FL is the left front as the driver sits. */
 export const Place = z.enum(['FL', 'FR', 'RL', 'RR', 'front', 'rear', 'vehicle']);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** mm or degrees. No vehicle has a point twenty metres off; JSON's 1e999 is read as Infinity and refused here too. */
 const figure = z.number().min(-20_000).max(20_000);

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { KeptGeometry } from '@/core/document/keptGeometry';
 import { BOOK } from '@/core/assembly/book';
 import type { Db } from '../client';

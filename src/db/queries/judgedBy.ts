@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { BOOK } from '@/core/assembly/book';
 import { DEFAULT_FIT_RULES, FitRules } from '@/core/document/fitRules';
 import { Limit } from '@/core/document/job';

@@ -2,7 +2,7 @@
 
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
-import { z } from 'zod';
+import * as z from 'zod';
 import { act, sure } from '../access/act';
 import { refuse, type Answer } from '../answer';
 import { formFields } from '../formFields';

@@ -1,7 +1,7 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import { z } from 'zod';
+import * as z from 'zod';
 import { sure } from '../access/act';
 import type { Answer } from '../answer';
 import { formFields } from '../formFields';

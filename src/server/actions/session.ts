@@ -4,7 +4,7 @@ import { revalidatePath } from 'next/cache';
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { session } from '@/db/schema/auth';
 import { open, sure } from '../access/act';
 import { refuse, type Answer } from '../answer';

@@ -1,5 +1,5 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { canonicalText, type Amendment } from '@/core/assembly/sheet/signed';
 import { linksOf, signedSheetOf } from '@/db/queries/filed';
 import { loadJob, lockJob } from '@/db/queries/jobs';

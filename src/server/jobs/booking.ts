@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { BOOK } from '@/core/assembly/book';
 import { BodyKind, Grade } from '@/core/document/job';
 import { FrontSuspension, RearSuspension } from '@/core/document/suspensionKind';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { applyEntry } from '@/core/assembly/filing';
 import { marksBy, type Dating } from '@/core/record/filing/dating';
 import { Entry } from '@/core/record/filing/entry';

@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { FitRules } from '@/core/document/fitRules';
 import { readStockCsv } from '@/core/assembly/formats/stockCsv';
 import { Fitment, Fitments } from '@/core/document/fitment';

@@ -1,7 +1,7 @@
 import type { JobDocument } from '@/core/document/job';
 import { BOOK, workingsOf } from '@/core/assembly/book';
 import { and, eq, sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import { nextGate, shutBecause } from '@/core/assembly/gates/gates';
 import { GATE_TITLE } from '@/core/document/gateTitles';

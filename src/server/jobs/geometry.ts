@@ -1,5 +1,5 @@
 import { workingsOf } from '@/core/assembly/book';
-import { z } from 'zod';
+import * as z from 'zod';
 import { AXLES } from '@/core/kernel/places';
 import { GATES, type JobDocument } from '@/core/document/job';
 import { assemble, fileOfEnds, type Assembled } from '@/core/subjects/linkage/assemble';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';

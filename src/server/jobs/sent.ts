@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ENTRIES } from '../access/rules';
 import { fileEntries, type Outcome } from './filing';
 import { BOOK } from '@/core/assembly/book';

@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { DecisionRule } from '@/core/kernel/decisionRule';
 import { BOOK } from '@/core/assembly/book';
 import { limitFault, ruleFault } from '@/core/record/checks/limit';

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { hashPassword } from 'better-auth/crypto';
-import { z } from 'zod';
+import * as z from 'zod';
 import { refuse, type Answer } from '../answer';
 import { atDoor } from '../database';
 import type { Doer } from '../jobs/withJob';

@@ -1,5 +1,5 @@
 import { and, desc, eq, isNull, ne, sql } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { session } from '@/db/schema/auth';
 import { invitations } from '@/db/schema/filed';
 import { memberRole, members } from '@/db/schema/shops';

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { shops } from '@/db/schema/shops';
 import { refuseZod, type Answer } from '../answer';
 import { note } from '../audit';

@@ -1,6 +1,5 @@
 const PAGES = 'high-gate-pages';
 const BUILT = 'high-gate-built';
-const MOST_BUILT = 300;
 
 /** Starts the service worker, and asks the browser not to throw away what waits here. */
 export async function keepWorking(): Promise<void> {
@@ -48,8 +47,6 @@ export async function keepPage(path: string, minutes: number, still: () => Promi
     ...used.filter((url) => url.origin === location.origin).map((url) => url.pathname),
     ...[...html.matchAll(/\/_next\/static\/[^"'\\\s)]+/g)].map(([path]) => path),
   ]);
-  // What earlier versions were built from is let go of once in a while; this page's own is fetched again below.
-  if ((await (await caches.open(BUILT)).keys()).length > MOST_BUILT) await caches.delete(BUILT);
   const cache = await caches.open(BUILT);
   for (const path of built) {
     if (path.startsWith('/_next/static/') && !(await cache.match(path))) await cache.add(path).catch(() => {});

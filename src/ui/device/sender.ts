@@ -1,17 +1,7 @@
-import { z } from 'zod';
 import type { Store } from './store';
 
 /** How it stands with the server, as far as this device knows. */
 export type Link = 'good' | 'no-network' | 'away' | 'signed-out' | 'somebody-else' | 'outdated';
-
-const Answered = z.object({
-  outcomes: z.array(
-    z.discriminatedUnion('state', [
-      z.object({ id: z.string(), state: z.literal('filed') }),
-      z.object({ id: z.string(), state: z.literal('refused'), why: z.string(), needs: z.literal('word').optional() }),
-    ]),
-  ),
-});
 
 export interface Round {
   link: Link;
@@ -42,7 +32,10 @@ export async function sendRound(
   if (batch.length === 0) return { link: 'good', answered: 0, more: false, pause: null };
   const stay = (link: Link, pause: number | null = null): Round => ({ link, answered: 0, more: true, pause });
   let response: Response;
+  let Answered: (typeof import('./answered'))['Answered'];
   try {
+    // Before anything is sent: an answer that cannot be read must not be asked for.
+    ({ Answered } = await import('./answered'));
     response = await post(
       JSON.stringify({ member, sentAt: now().toISOString(), entries: batch.map(({ entry }) => entry) }),
     );

@@ -1,6 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { Entry } from '@/core/record/filing/entry';
-import { readJob } from '@/core/document/readJob';
 import type { Snapshot } from '@/server/snapshot';
 
 /** One thing filed on this device, and what became of it. */
@@ -78,15 +77,6 @@ export function openStore(name = 'high-gate'): Store {
         }),
     );
   return store;
-}
-
-/**
- * A kept job as this page can show it: brought to its version whichever release kept it. Null where a later release
- * kept it, or it cannot be read: it stays on the disk, and the server is asked.
- */
-export function shownSnapshot(kept: KeptJob): Snapshot | null {
-  const read = readJob(kept.snapshot.document);
-  return read.ok ? { ...kept.snapshot, document: read.job } : null;
 }
 
 let kept: Store | null = null;

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { otherSide, PLACE_NAME, STATE_NAME, type Place, type VehicleState } from '@/core/kernel/places';
 import type { Choice, PointDrawing as DrawingKind } from '@/core/record/point';
 import { say } from '@/core/kernel/phrase';
@@ -14,7 +14,6 @@ import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import { baseUnit } from '@/core/kernel/units/quantities';
 import type { Quantity } from '@/core/kernel/units/quantity';
 import { PointDrawing } from '../drawings/PointDrawing';
-import { LinkageSpot } from '../linkage/LinkageSpot';
 import { Figure, PlusMinus, Words } from '../Figure';
 import { goTo } from '../room/RoomLink';
 import { useFiling } from '../room/useFiling';
@@ -24,6 +23,8 @@ import { Keypad } from './Keypad';
 import { press } from './keypadText';
 import { KeysHelp } from './KeysHelp';
 import { ObservationAnswer } from './ObservationAnswer';
+
+const LinkageSpot = lazy(() => import('../linkage/LinkageSpot').then((m) => ({ default: m.LinkageSpot })));
 
 /** A stop of the route as the screen needs it. */
 export interface StopInHand {
@@ -167,7 +168,9 @@ export function ReadingInHand(props: Props) {
       <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
         <div>
           {stop.drawing.of === 'linkage' ? (
-            <LinkageSpot shows={stop.drawing} place={stop.place} />
+            <Suspense fallback={<div className="h-[320px] border border-rule bg-panel" />}>
+              <LinkageSpot shows={stop.drawing} place={stop.place} />
+            </Suspense>
           ) : (
             <PointDrawing drawing={stop.drawing} state={stop.state} />
           )}

@@ -1,7 +1,7 @@
 'use client';
 
 import { usePathname, useSearchParams } from 'next/navigation';
-import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { StationId } from '@/core/record/station';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
@@ -9,24 +9,26 @@ import { GateRail } from '../GateRail';
 import { StationTape } from '../station/StationTape';
 import { VehicleBand } from '../VehicleBand';
 import { BroughtInBand } from './BroughtInBand';
-import { BuildRoom } from './BuildRoom';
-import { ClearanceRoom } from './ClearanceRoom';
-import { FinderRoom } from './FinderRoom';
-import { IntakeRoom } from './IntakeRoom';
-import { LinkageRoom } from './LinkageRoom';
 import { MetNotice } from './MetNotice';
-import { PlanRoom } from './PlanRoom';
 import { ReadingGateRoom } from './ReadingGateRoom';
-import { ReadRoom } from './ReadRoom';
-import { ReleaseRoom } from './ReleaseRoom';
 import { goTo } from './RoomLink';
 import { isRoom, lostStation, stationRoom, subjectRoom, type Room } from './rooms';
-import { StationRoom } from './StationRoom';
-import { SubjectRoom } from './SubjectRoom';
-import { StoryRoom } from './StoryRoom';
 import { useSnapshot } from './useSnapshot';
 import { useView } from './useView';
 import { RoomContext, type JobView, type Looker } from './view';
+
+// A room is loaded when it is first opened; without network it comes from what the service worker keeps.
+const BuildRoom = lazy(() => import('./BuildRoom').then((m) => ({ default: m.BuildRoom })));
+const ClearanceRoom = lazy(() => import('./ClearanceRoom').then((m) => ({ default: m.ClearanceRoom })));
+const FinderRoom = lazy(() => import('./FinderRoom').then((m) => ({ default: m.FinderRoom })));
+const IntakeRoom = lazy(() => import('./IntakeRoom').then((m) => ({ default: m.IntakeRoom })));
+const LinkageRoom = lazy(() => import('./LinkageRoom').then((m) => ({ default: m.LinkageRoom })));
+const PlanRoom = lazy(() => import('./PlanRoom').then((m) => ({ default: m.PlanRoom })));
+const ReadRoom = lazy(() => import('./ReadRoom').then((m) => ({ default: m.ReadRoom })));
+const ReleaseRoom = lazy(() => import('./ReleaseRoom').then((m) => ({ default: m.ReleaseRoom })));
+const SubjectRoom = lazy(() => import('./SubjectRoom').then((m) => ({ default: m.SubjectRoom })));
+const StoryRoom = lazy(() => import('./StoryRoom').then((m) => ({ default: m.StoryRoom })));
+const StationRoom = lazy(() => import('./StationRoom').then((m) => ({ default: m.StationRoom })));
 
 const never = () => () => {};
 /** False while the server's page is taken over: it must first be shown as it was made. */
@@ -50,6 +52,13 @@ const Opening = ({ number }: { number: string }) => (
   <main className="p-5">
     <h1>{number}</h1>
     <p className="hint">Opening the job.</p>
+  </main>
+);
+
+/** As high as a screen, so that nothing jumps when the room is there. */
+const Coming = () => (
+  <main className="min-h-[70vh] p-5" aria-busy="true">
+    <p className="hint">Opening.</p>
   </main>
 );
 
@@ -84,7 +93,9 @@ function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
       {taped && <StationTape view={view} gate={taped.gate} shown={taped.station} />}
       <BroughtInBand job={view.job} timeZone={member.shop.timeZone} />
       <MetNotice />
-      {noStation ? <NoStation {...noStation} /> : <Inside room={below as Room} view={view} />}
+      <Suspense fallback={<Coming />}>
+        {noStation ? <NoStation {...noStation} /> : <Inside room={below as Room} view={view} />}
+      </Suspense>
     </RoomContext.Provider>
   );
 }

@@ -1,12 +1,13 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { z } from 'zod';
+import * as z from 'zod';
 import { readJob } from '@/core/document/readJob';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
 import { keepPage } from '../device/offline';
-import { holds, keepJob, shownSnapshot, store } from '../device/store';
+import { shownSnapshot } from '../device/shown';
+import { holds, keepJob, store } from '../device/store';
 
 /** How often a job that is looked at asks whether there is news of it. */
 const EVERY = 8000;

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { GATE_TITLE } from '@/core/document/gateTitles';
-import { GATES, type GateName } from '@/core/document/job';
+import { GATES, type GateName } from '@/core/document/gate';
 
 /** Search and filters of the Yard, kept in the address so that a view can be sent to a colleague. */
 export function YardFilters({ words, show, gate }: { words: string; show: string; gate: GateName | null }) {

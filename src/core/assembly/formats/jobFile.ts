@@ -1,5 +1,5 @@
 import { baseUnit } from '../../kernel/units/quantities';
-import { z } from 'zod';
+import * as z from 'zod';
 import { say } from '../../kernel/phrase';
 import type { Verdict } from '../../record/checks/types';
 import { readJob } from '../../document/readJob';

@@ -1,5 +1,5 @@
 import type { ReadingGate } from '../../document/job';
-import { PLACE_NAME, STATE_NAME, type VehicleState } from '../../kernel/places';
+import { PLACE_NAME, type VehicleState } from '../../kernel/places';
 import type { Phrase } from '../../kernel/phrase';
 import type { Verdict } from '../../record/checks/types';
 import { lineCheck } from '../../record/book';

@@ -1,6 +1,6 @@
 import { isQuantity } from '../../kernel/units/quantities';
 import type { Workings } from '../../record/workings';
-import { z } from 'zod';
+import * as z from 'zod';
 import { RANK } from '../../kernel/judge';
 import type { Phrase } from '../../kernel/phrase';
 import type { Verdict } from '../../record/checks/types';

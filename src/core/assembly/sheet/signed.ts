@@ -1,6 +1,6 @@
 import type { Workings } from '../../record/workings';
 import canonicalize from 'canonicalize';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Verdict } from '../../record/checks/types';
 import { CORE_VERSION, workJob } from '../workJob';
 import { keptJob } from '../../document/readJob';

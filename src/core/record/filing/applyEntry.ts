@@ -1,5 +1,5 @@
 import { isDoubtful } from '../figures';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Change, Confirmation, Filed, JobDocument, Note, Overlap, Reading, Strike } from '../../document/job';
 import type { Book } from '../book';
 import type { Entry } from './entry';

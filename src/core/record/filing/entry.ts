@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ChangeKind } from '../../document/changes';
 import { Place, VehicleState } from '../../kernel/places';
 import { Answer, ReadingGate } from '../../document/job';

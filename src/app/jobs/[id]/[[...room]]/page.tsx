@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { z } from 'zod';
+import * as z from 'zod';
 import { requireMember } from '@/server/session';
 import { forDevice, snapshotOf } from '@/server/snapshot';
 import { Frame } from '@/ui/Frame';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { LimitFigure } from '../../../record/checks/limit';
 import { tyreToArm, tyreToBody, tyreToHose } from '../limits';
 import { sidesOf } from '../../../suspension/mirror';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** The grades of fit, each with all that the ones before it demand. */
 export const GRADE_NAMES = ['Street', 'Trail', 'Crossed'] as const;

@@ -1,12 +1,38 @@
 // Keeps the pages of open jobs working without network. It keeps pages and what they are built from, never data:
-// readings and jobs are the page's own business. Plain JavaScript, since the browser loads it as it lies here.
+// readings and jobs are the page's own business. Plain JavaScript: the build puts in the list of what it built, and
+// lays it under public/sw.js (scripts/lib/app.mjs).
 const PAGES = 'high-gate-pages';
 const BUILT = 'high-gate-built';
 /** On a poor connection a page kept here is better than one that does not come. */
 const PATIENCE = 5000;
 
-self.addEventListener('install', () => self.skipWaiting());
+/** Everything that this release is built from: rooms that nobody has opened yet, their workers, type. */
+const PRECACHE = self.__WB_MANIFEST.map(({ url }) => url);
+/** Fetched beside what somebody waits for: a few at a time. */
+const AT_ONCE = 4;
+const MOST_BUILT = 400;
+
+self.addEventListener('install', (event) => {
+  void self.skipWaiting();
+  event.waitUntil(keepAll());
+});
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+
+/** Keeps what is not kept yet. What does not come is fetched when it is asked for: an install never fails by it. */
+async function keepAll() {
+  const cache = await caches.open(BUILT);
+  const queue = [...PRECACHE];
+  const next = async () => {
+    for (let url = queue.shift(); url; url = queue.shift())
+      if (!(await cache.match(url))) await cache.add(url).catch(() => {});
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, next));
+  // What earlier releases were built from: pages kept then still need it, until there is too much of it.
+  const kept = await cache.keys();
+  if (kept.length <= MOST_BUILT) return;
+  const own = new Set(PRECACHE);
+  for (const request of kept) if (!own.has(new URL(request.url).pathname)) await cache.delete(request);
+}
 
 /** Under which name a page is kept: every gate of a job is the same page. */
 function keyOf(path) {
