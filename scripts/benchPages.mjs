@@ -21,7 +21,7 @@ const PAGES = [
   ['/release', 'HG-0142', 300],
   ['/plan', 'HG-0144', 300],
   ['/clearance', 'HG-0144', null],
-  ['/linkage', 'HG-0142', null],
+  ['/underside', 'HG-0142', null],
 ];
 const RUNS = 3;
 const kB = (n) => (n / 1024).toFixed(0).padStart(4);

@@ -33,13 +33,13 @@ const VIEWS = [
   ['reading-mm', 'Runa', 'HG-0138', '/before/read?route=full&at=barAngle.front.floor'],
   ['reading-hand', 'Runa', 'HG-0142', '/after/read?route=full&at=pedal.vehicle.floor'],
   ['plan', 'Runa', 'HG-0144', '/plan', async (page) => page.getByLabel('Kit').selectOption({ index: 2 })],
-  ['linkage', 'Ivo', 'HG-0142', '/linkage', async (page) => page.getByRole('tab', { name: /Gauges/ }).click()],
-  ['linkage-wishbone', 'Runa', 'HG-0138', '/linkage', async (page) => page.getByText(/^Solid: left/).waitFor()],
+  ['linkage', 'Ivo', 'HG-0142', '/underside', async (page) => page.getByRole('tab', { name: /Gauges/ }).click()],
+  ['linkage-wishbone', 'Runa', 'HG-0138', '/underside', async (page) => page.getByText(/^Solid: left/).waitFor()],
   [
     'linkage-leaf',
     'Runa',
     'HG-0144',
-    '/linkage?end=rear',
+    '/underside?end=rear',
     async (page) => {
       await page.getByRole('slider', { name: 'Both' }).focus();
       for (let i = 0; i < 7; i++) await page.keyboard.press('PageDown');

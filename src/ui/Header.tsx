@@ -2,14 +2,17 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { DropdownMenu } from 'radix-ui';
 import { Menu, Moon, Sun } from 'lucide-react';
-import { useTransition } from 'react';
+import { lazy, Suspense, useState, useTransition } from 'react';
 import { setTheme, setUnits, signOut } from '@/server/actions/session';
 import { Brand } from './Brand';
 import { useDevice } from './device/DeviceProvider';
 import { forgetPages } from './device/offline';
 import { leave as leaveDevice, store } from './device/store';
+
+/** Opened by few of those who see the page: what it is made of is loaded with the first touch. */
+const loadMenu = () => import('./HeaderMenu');
+const HeaderMenu = lazy(() => loadMenu().then((m) => ({ default: m.HeaderMenu })));
 
 interface Props {
   shop: string;
@@ -43,6 +46,21 @@ export function Header({ shop, where, person, metric, dark }: Props) {
       {name}
     </button>
   );
+  const [menu, setMenu] = useState(false);
+  const button = (
+    <button
+      type="button"
+      className="btn fig px-4"
+      aria-haspopup="menu"
+      aria-expanded={false}
+      onPointerEnter={() => void loadMenu().catch(() => {})}
+      onFocus={() => void loadMenu().catch(() => {})}
+      onClick={() => setMenu(true)}
+    >
+      {person.name}
+      <Menu className="size-4" aria-hidden />
+    </button>
+  );
   return (
     <header className="flex min-h-14 items-center gap-4 border-b border-rule bg-panel px-5 max-sm:gap-1 max-sm:px-3">
       <Link prefetch={false} href="/yard" className="flex min-h-12 items-center">
@@ -61,64 +79,13 @@ export function Header({ shop, where, person, metric, dark }: Props) {
       >
         {dark ? <Sun className="mx-auto size-5" /> : <Moon className="mx-auto size-5" />}
       </button>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="btn fig px-4">
-          {person.name}
-          <Menu className="size-4" aria-hidden />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={6}
-            className="z-20 min-w-56 rounded-[3px] border border-graphite bg-panel p-1"
-          >
-            <DropdownMenu.Label className="px-3 py-2 text-sm text-pencil">
-              {person.role} · {shop}
-            </DropdownMenu.Label>
-            {[
-              ['/yard', 'Yard'],
-              ['/limits', 'Limits'],
-              ['/kits', 'Kits'],
-              ['/tyres', 'Tyres and grades of fit'],
-              ['/bring-in', 'Bring in a job file'],
-              ['/waiting', here > 0 ? `On this tablet: ${here}` : 'On this tablet'],
-              ['/verify', 'Verify a sheet'],
-              ...(person.role === 'owner'
-                ? [
-                    ['/members', 'Members'],
-                    ['/audit', 'Who did what'],
-                  ]
-                : []),
-              ['/me', 'My sign-in and PIN'],
-            ].map(([href, label]) => (
-              <DropdownMenu.Item key={href} asChild>
-                <Link
-                  prefetch={false}
-                  href={href ?? '/'}
-                  className="flex min-h-12 items-center rounded-[3px] px-3 data-highlighted:bg-paper"
-                >
-                  {label}
-                </Link>
-              </DropdownMenu.Item>
-            ))}
-            <DropdownMenu.Item asChild>
-              <Link
-                prefetch={false}
-                href="/person"
-                className="flex min-h-12 items-center rounded-[3px] border-t border-rule px-3 data-highlighted:bg-paper"
-              >
-                Change person
-              </Link>
-            </DropdownMenu.Item>
-            <DropdownMenu.Item
-              onSelect={() => void leave().catch(() => {})}
-              className="flex min-h-12 items-center rounded-[3px] border-t border-rule px-3 data-highlighted:bg-paper"
-            >
-              {here > 0 ? `Sign out (${here} stay here for you)` : 'Sign out'}
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      {menu ? (
+        <Suspense fallback={button}>
+          <HeaderMenu shop={shop} person={person} here={here} onLeave={() => void leave().catch(() => {})} />
+        </Suspense>
+      ) : (
+        button
+      )}
     </header>
   );
 }

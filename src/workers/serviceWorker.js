@@ -12,13 +12,14 @@ const PRECACHE = self.__WB_MANIFEST.map(({ url }) => url);
 const AT_ONCE = 4;
 const MOST_BUILT = 400;
 
-self.addEventListener('install', (event) => {
-  void self.skipWaiting();
-  event.waitUntil(keepAll());
-});
+self.addEventListener('install', () => self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+// Asked for by each page that is opened: within install or activate it would keep the page waiting.
+self.addEventListener('message', (event) => {
+  if (event.data === 'keep') event.waitUntil(keepAll());
+});
 
-/** Keeps what is not kept yet. What does not come is fetched when it is asked for: an install never fails by it. */
+/** Keeps what is not kept yet. What does not come is fetched when it is asked for, and asked for again by the next page. */
 async function keepAll() {
   const cache = await caches.open(BUILT);
   const queue = [...PRECACHE];
@@ -62,8 +63,10 @@ was</a>, or see <a href="/waiting">what waits on this tablet</a>. Nothing that w
 
 async function built(request) {
   const cache = await caches.open(BUILT);
-  const kept = await cache.match(request);
-  if (kept) return kept;
+  // A name carries its hash: what a worker is told behind it changes nothing of the file.
+  const kept = await cache.match(request, { ignoreSearch: true });
+  // A worker takes its address from its answer, and finds in it what it was told: one that is kept says none.
+  if (kept) return request.destination === 'worker' ? new Response(kept.body, { headers: kept.headers }) : kept;
   const answer = await fetch(request);
   if (answer.ok) await cache.put(request, answer.clone());
   return answer;

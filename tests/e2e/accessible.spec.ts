@@ -38,7 +38,7 @@ const GROUPS: readonly (readonly [name: string, job: string, more: string, pages
     '',
     ['/after/stance', '/after/lines', '/after/alignment', '/before/travel', '/plan/tyre'],
   ],
-  ['a job’s rooms', 'HG-0142', '', ['/linkage', '/clearance', '/finder']],
+  ['a job’s rooms', 'HG-0142', '', ['/underside', '/clearance', '/finder']],
   [
     'readings in hand',
     'HG-0138',
@@ -48,7 +48,7 @@ const GROUPS: readonly (readonly [name: string, job: string, more: string, pages
       '/before/read?route=full&at=asFound.vehicle.floor',
       '/before/read?route=linkage&at=lk.upperArm.front.y.FL.floor',
       '/before/read?route=clearance&at=ob.liner-rear.h830.d.FL.floor',
-      '/linkage?end=rear',
+      '/underside?end=rear',
     ],
   ],
   ['a reading After', 'HG-0142', '', ['/after/read?route=full&at=gapInner.FL.floor-left']],
@@ -106,7 +106,7 @@ test('phone width: one column, nothing wider than the screen', async ({ page }) 
     `${job}/before/read?route=full&at=hubToLip.RR.floor`,
     `${job}/clearance`,
     `${job}/finder`,
-    `${job}/linkage`,
+    `${job}/underside`,
     `${job}/before/read?route=clearance&at=ob.liner-rear.h830.d.FL.floor`,
     '/tyres',
   ]) {

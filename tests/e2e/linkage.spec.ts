@@ -13,12 +13,12 @@ test('the linkage is moved by its sliders, figures and drawing with it, by keybo
   await signedIn(page, 'Ivo');
   await chooseUnits(page, 'mm');
   const job = await jobOf(page, 'HG-0142');
-  await page.goto(`${job}/linkage`);
-  await expect(page.getByRole('heading', { name: 'Linkage' })).toBeVisible();
+  await page.goto(`${job}/underside`);
+  await expect(page.getByRole('heading', { name: 'Underside' })).toBeVisible();
   await page.getByRole('button', { name: 'As it came' }).click();
   await page.getByRole('group', { name: 'Stances' }).getByRole('button', { name: 'Before' }).click();
   await expect(figure(page, 'Axle nose up')).toContainText('0.00°');
-  const drawing = page.getByRole('listbox', { name: /Points, from the left side/ });
+  const drawing = page.getByRole('listbox', { name: /Points, from below/ });
   const still = await drawing.innerHTML();
   await page.getByRole('slider', { name: 'Both' }).focus();
   for (let i = 0; i < 4; i++) await page.keyboard.press('PageDown');
@@ -90,7 +90,7 @@ test('points are taped one after the other, a doubtful one is pointed out, and a
   await page.locator('#figure').fill('120');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /^Upper ball joint: out/ })).toBeVisible();
-  await page.goto(`${job}/linkage`);
+  await page.goto(`${job}/underside`);
   await expect(page.getByText(/1 of 34 points measured/)).toBeVisible();
   await page.getByRole('tab', { name: /Points/ }).click();
   await expect(page.getByText(/Caster, left: −?-?\d+\.\d°, hardly so/)).toBeVisible();

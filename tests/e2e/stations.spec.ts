@@ -59,7 +59,7 @@ test('a gate’s page fits on two screens, names the one next action, and opens 
   await expect(page.getByRole('list', { name: 'Sway bar back to neutral' }).getByRole('listitem')).toHaveCount(2);
   const clear = page.getByRole('button', { name: /\d+ clear/ });
   await clear.click();
-  await expect(page.getByRole('button', { name: /^Lift against plan/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Lift against plan: 4 places/ })).toBeVisible();
   await clear.click();
   await expect(page.getByRole('button', { name: /^Lift against plan/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Record the change' }).click();

@@ -3,7 +3,7 @@
 import { useRef, useState, useTransition } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { type Vehicle } from '@/core/document/job';
-import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
+import { FRONT_KINDS, REAR_KINDS, SUSPENSION_NAME, type SuspensionKind } from '@/core/document/suspensionNames';
 import { show } from '@/core/kernel/units/format';
 import { parseLength } from '@/core/kernel/units/parseLength';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
@@ -22,9 +22,9 @@ const GRADES = [
   ['Trail', 'Trail'],
   ['Crossed', 'Crossed'],
 ] as const;
-const kinds = (of: string[]) => of.map((k) => [k, SUSPENSION_NAME[k as keyof typeof SUSPENSION_NAME]] as const);
-const FRONT = kinds(['wishbone-coil-over', 'wishbone-torsion-bar', 'beam-links', 'beam-radius-arms', 'beam-leaves']);
-const REAR = kinds(['beam-links', 'beam-triangulated', 'beam-leaves']);
+const kinds = (of: readonly SuspensionKind[]) => of.map((kind) => [kind, SUSPENSION_NAME[kind]] as const);
+const FRONT = kinds(FRONT_KINDS);
+const REAR = kinds(REAR_KINDS);
 
 /** Sizes to start from, mm: an unremarkable four-wheel-drive; every one is to be measured over. */
 const START = { wheelbase: 2850, trackFront: 1580, trackRear: 1580, tyreDiameter: 800 };

@@ -1,9 +1,10 @@
 'use client';
 
-import { Dialog } from 'radix-ui';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { store } from './store';
 
+const loadAsk = () => import('./AskWho');
+const AskWho = lazy(() => loadAsk().then((m) => ({ default: m.AskWho })));
 const SEEN = 'seen';
 /** How often it is written down that somebody is here, ms. */
 const EVERY = 5000;
@@ -22,6 +23,8 @@ export function WhoFiles({ name, minutes, offline }: { name: string; minutes: nu
   /** Open by now: only what is in it may be touched. */
   const open = useRef(false);
   const content = useRef<HTMLDivElement>(null);
+  // There before it is needed: it is asked without network.
+  useEffect(() => void loadAsk().catch(() => {}), []);
   useEffect(() => {
     out.current = offline;
   }, [offline]);
@@ -69,36 +72,8 @@ export function WhoFiles({ name, minutes, offline }: { name: string; minutes: nu
   };
   if (!asking) return null;
   return (
-    <Dialog.Root open>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-[#1d2327]/50" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          ref={content}
-          onEscapeKeyDown={(event) => event.preventDefault()}
-          className="fixed top-1/2 left-1/2 z-40 w-[min(92vw,560px)] -translate-x-1/2 -translate-y-1/2 space-y-4 border border-graphite bg-panel p-6"
-        >
-          <Dialog.Title className="text-[24px]">Who has the tablet?</Dialog.Title>
-          <p>
-            It lay untouched for more than {minutes} minutes, and there is no network: what is filed now goes under
-            {` ${name}’s`} name.
-          </p>
-          {other && (
-            <p className="border-l-4 border-watch pl-3">
-              Somebody else takes it over where there is network, by PIN or password. Until then it files nothing; what
-              {` ${name}`} filed stays on it.
-            </p>
-          )}
-          <div className="flex flex-wrap gap-3">
-            <button type="button" className="btn btn-main grow" onClick={mine}>
-              I am {name}
-            </button>
-            <button type="button" className="btn" onClick={() => setOther(true)}>
-              Somebody else
-            </button>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Suspense fallback={null}>
+      <AskWho ref={content} name={name} minutes={minutes} other={other} onMine={mine} onOther={() => setOther(true)} />
+    </Suspense>
   );
 }

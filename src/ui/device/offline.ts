@@ -5,6 +5,7 @@ const BUILT = 'high-gate-built';
 export async function keepWorking(): Promise<void> {
   if (!('serviceWorker' in navigator) || process.env.NODE_ENV !== 'production') return;
   await navigator.serviceWorker.register('/sw.js', { updateViaCache: 'none' });
+  void navigator.serviceWorker.ready.then(({ active }) => active?.postMessage('keep'));
   await navigator.storage?.persist?.();
 }
 

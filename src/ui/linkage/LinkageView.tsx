@@ -3,6 +3,8 @@
 import { useId, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Vec3 } from '@/core/kernel/geometry/point';
 import type { End, Tyre } from '@/core/suspension/schema';
+import { useUnits } from '../Units';
+import { labelsOf } from './labels';
 import { barsOf, boxOf, hull, onPaper, tyreRings, VIEW_NAME, type Bar, type Joint, type View } from './shape';
 
 interface Props {
@@ -17,15 +19,17 @@ interface Props {
   joints: readonly Joint[];
   selected: string | null;
   onSelect: (at: string) => void;
-  /** The one view that a keyboard walks through; the others show the same points. */
-  walked?: boolean;
+  /** The large view, that a keyboard walks through, with the figures at their parts; the others show the same points. */
+  large?: { row: Float64Array };
 }
 
 const WIDTH: Record<Bar['kind'], number> = { arm: 13, link: 11, strut: 18, hose: 6, shaft: 20, axle: 30 };
 
 /** An end from one side, drawn from the numbers themselves. What is only assumed is dashed and hollow. */
-export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selected, onSelect, walked }: Props) {
+export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selected, onSelect, large }: Props) {
   const svg = useRef<SVGSVGElement>(null);
+  const units = useUnits();
+  const walked = large !== undefined;
   const id = useId();
   const hubs = (points: Record<string, Vec3>): Vec3[] =>
     (['left', 'right'] as const).map((s) => points[`${s}.hub.centre`]).filter((p) => p !== undefined);
@@ -63,6 +67,9 @@ export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selec
     const next = joints[(here + step + joints.length) % joints.length];
     if (next) onSelect(next.at);
   };
+  // Some fifty lines of words to the height of the drawing, whichever is its size on paper.
+  const size = Math.max(box.height / 30, box.width / 52);
+  const labels = large ? labelsOf(view, large.row, now, units, size, box) : [];
   const picked = joints.find((j) => j.at === selected);
   const walking = walked
     ? ({
@@ -86,11 +93,11 @@ export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selec
         ref={svg}
         {...walking}
         viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
-        className="block h-[clamp(190px,27vh,340px)] w-full touch-manipulation"
+        className={`block w-full touch-manipulation ${walked ? 'h-[clamp(320px,50vh,560px)]' : 'h-[clamp(150px,22vh,260px)]'}`}
         preserveAspectRatio="xMidYMid meet"
         onPointerDown={onTap}
       >
-        {view !== 'top' && <Floor box={box} view={view} hubs={centres} radius={radius} />}
+        {view !== 'top' && view !== 'below' && <Floor box={box} view={view} hubs={centres} radius={radius} />}
         {tyre &&
           (['left', 'right'] as const)
             .filter((s) => view !== 'side' || s === 'left')
@@ -157,6 +164,31 @@ export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selec
             </g>
           );
         })}
+        {labels.map((label) => (
+          <g key={label.key}>
+            <line
+              x1={label.part[0]}
+              y1={label.part[1]}
+              x2={label.x + (label.x > label.part[0] ? -6 : label.text.length * size * 0.56 + 6)}
+              y2={label.y - size * 0.35}
+              stroke="var(--pencil)"
+              strokeWidth={2}
+            />
+            <text
+              x={label.x}
+              y={label.y}
+              className="fig"
+              fontSize={size}
+              fontWeight={700}
+              fill="var(--paint)"
+              stroke="var(--panel)"
+              strokeWidth={size * 0.3}
+              paintOrder="stroke"
+            >
+              {label.text}
+            </text>
+          </g>
+        ))}
       </svg>
     </figure>
   );

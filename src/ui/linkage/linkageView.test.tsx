@@ -48,7 +48,7 @@ const ENDS = [
 ] as const;
 
 describe.each(ENDS)('%s', (_, which, axle) => {
-  const { end, joints, named } = posed(axle, which);
+  const { end, row, joints, named } = posed(axle, which);
   test('every named point is among the joints that are drawn', () => {
     for (const joint of named) expect([joint.at, joints[joint.at] !== undefined]).toEqual([joint.at, true]);
   });
@@ -60,8 +60,9 @@ describe.each(ENDS)('%s', (_, which, axle) => {
       if (a && b) expect([bar.part, Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]) > 1]).toEqual([bar.part, true]);
     }
   });
-  test('three views draw it from the numbers; the side view is walked by keyboard', () => {
-    for (const view of ['side', 'front', 'top'] as const) {
+  test('each view draws it from the numbers; the large one is walked by keyboard and has its figures', () => {
+    for (const view of ['side', 'front', 'top', 'below'] as const) {
+      const large = view === 'below';
       const markup = drawn(
         <LinkageView
           view={view}
@@ -73,11 +74,12 @@ describe.each(ENDS)('%s', (_, which, axle) => {
           joints={named}
           selected={named[0]?.at ?? null}
           onSelect={() => {}}
-          walked={view === 'side'}
+          {...(large ? { large: { row } } : {})}
         />,
       );
       expect(markup).not.toMatch(/NaN|undefined/);
-      expect(markup.includes('role="listbox"')).toBe(view === 'side');
+      expect(markup.includes('role="listbox"')).toBe(large);
+      expect(markup.includes('toe ')).toBe(large);
       expect(markup).toContain('var(--paint)');
     }
   });
@@ -110,6 +112,8 @@ test('paper: forward is left from the side and from above, up is up, the vehicle
   expect(onPaper('side', [100, 5, 30])).toEqual([-100, -30]);
   expect(onPaper('front', [100, 5, 30])).toEqual([5, -30]);
   expect(onPaper('top', [100, 5, 30])).toEqual([-100, 5]);
+  // Lying under it, head to the front, the vehicle’s left is on the other hand.
+  expect(onPaper('below', [100, 5, 30])).toEqual([-100, -5]);
 });
 
 test('a tyre’s rings are as large as the tyre, and its hull leaves no point outside', () => {

@@ -6,14 +6,15 @@ import type { SourceKind } from '@/core/document/keptGeometry';
 import type { End, SideName, Tyre } from '@/core/suspension/schema';
 
 /** A view of the vehicle: which of forward, left and up runs right and which runs down on paper. */
-export type View = 'side' | 'front' | 'top';
+export type View = 'side' | 'front' | 'top' | 'below';
 export const VIEW_NAME: Record<View, string> = {
   side: 'From the left side',
   front: 'From the front',
   top: 'From above',
+  below: 'From below',
 };
 
-/** A body point on paper, mm, y down. Forward is to the left from the side and from above. */
+/** A body point on paper, mm, y down. Forward is to the left from the side, from above and from below. */
 export function onPaper(view: View, p: Vec3): [number, number] {
   switch (view) {
     case 'side':
@@ -22,6 +23,8 @@ export function onPaper(view: View, p: Vec3): [number, number] {
       return [p[1], -p[2]];
     case 'top':
       return [-p[0], p[1]];
+    case 'below':
+      return [-p[0], -p[1]];
   }
 }
 
@@ -188,6 +191,6 @@ export function boxOf(view: View, joints: Record<string, Vec3>, centres: readonl
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const pad = 45;
   // Room under the wheel for the droop that the sliders allow.
-  const below = view === 'top' ? 0 : 70;
+  const below = view === 'top' || view === 'below' ? 0 : 70;
   return { x: x0 - pad, y: y0 - pad, width: x1 - x0 + 2 * pad, height: y1 - y0 + 2 * pad + below };
 }

@@ -10,7 +10,6 @@ import { StationTape } from '../station/StationTape';
 import { VehicleBand } from '../VehicleBand';
 import { BroughtInBand } from './BroughtInBand';
 import { MetNotice } from './MetNotice';
-import { ReadingGateRoom } from './ReadingGateRoom';
 import { goTo } from './RoomLink';
 import { isRoom, lostStation, stationRoom, subjectRoom, type Room } from './rooms';
 import { useSnapshot } from './useSnapshot';
@@ -18,6 +17,7 @@ import { useView } from './useView';
 import { RoomContext, type JobView, type Looker } from './view';
 
 // A room is loaded when it is first opened; without network it comes from what the service worker keeps.
+const ReadingGateRoom = lazy(() => import('./ReadingGateRoom').then((m) => ({ default: m.ReadingGateRoom })));
 const BuildRoom = lazy(() => import('./BuildRoom').then((m) => ({ default: m.BuildRoom })));
 const ClearanceRoom = lazy(() => import('./ClearanceRoom').then((m) => ({ default: m.ClearanceRoom })));
 const FinderRoom = lazy(() => import('./FinderRoom').then((m) => ({ default: m.FinderRoom })));
@@ -55,6 +55,9 @@ const Opening = ({ number }: { number: string }) => (
   </main>
 );
 
+/** Rooms in which another drawing is the work in hand. */
+const DRAWN_LARGE: ReadonlySet<string> = new Set(['clearance', 'finder', 'underside', 'linkage']);
+
 /** As high as a screen, so that nothing jumps when the room is there. */
 const Coming = () => (
   <main className="min-h-[70vh] p-5" aria-busy="true">
@@ -88,7 +91,7 @@ function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
         vehicle={view.job.vehicle}
         corners={view.corners}
         verdicts={view.verdicts}
-        slim={taped !== null || below === 'clearance' || below === 'finder'}
+        slim={taped !== null || DRAWN_LARGE.has(below)}
       />
       {taped && <StationTape view={view} gate={taped.gate} shown={taped.station} />}
       <BroughtInBand job={view.job} timeZone={member.shop.timeZone} />
@@ -138,6 +141,7 @@ function Inside({ room, view }: { room: Room; view: JobView }) {
       return <BuildRoom view={view} />;
     case 'release':
       return <ReleaseRoom view={view} />;
+    case 'underside':
     case 'linkage':
       return (
         <LinkageRoom key={asked.get('end') ?? 'front'} view={view} asked={{ end: asked.get('end') ?? undefined }} />

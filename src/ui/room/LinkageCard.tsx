@@ -15,7 +15,7 @@ export function LinkageCard({ view, routes }: { view: JobView; routes: boolean }
   return (
     <section aria-labelledby="linkage">
       <h2 id="linkage" className="pb-1">
-        The linkage, point by point
+        The underside, point by point
       </h2>
       <ul className="ruled">
         {AXLES.map((axle) => {
@@ -24,7 +24,7 @@ export function LinkageCard({ view, routes }: { view: JobView; routes: boolean }
             <li key={axle}>
               <RoomLink
                 className="grid min-h-12 grid-cols-[minmax(0,1fr)_auto] items-center gap-4 hover:bg-panel"
-                href={`/jobs/${id}/linkage?end=${axle}`}
+                href={`/jobs/${id}/underside?end=${axle}`}
               >
                 <span>
                   <span className="font-semibold">{axle === 'front' ? 'Front' : 'Rear'}</span>{' '}
@@ -39,8 +39,8 @@ export function LinkageCard({ view, routes }: { view: JobView; routes: boolean }
         })}
       </ul>
       <div className="flex flex-wrap gap-2 pt-2">
-        <RoomLink className="btn" href={`/jobs/${id}/linkage`}>
-          See the linkage move
+        <RoomLink className="btn" href={`/jobs/${id}/underside`}>
+          See it move, from below
         </RoomLink>
         {routes && (
           <>

@@ -21,7 +21,7 @@ import { FilePanel } from '../linkage/FilePanel';
 import { LengthsPanel } from '../linkage/LengthsPanel';
 import { LinkageView } from '../linkage/LinkageView';
 import { PointsPanel } from '../linkage/PointsPanel';
-import { jointsOf } from '../linkage/shape';
+import { jointsOf, VIEW_NAME } from '../linkage/shape';
 import { Sliders, type Pose, type Stop } from '../linkage/Sliders';
 import { Choice } from './Choice';
 import { RoomLink } from './RoomLink';
@@ -29,6 +29,9 @@ import type { JobView } from './view';
 
 const STAGE_NAME: Record<Stage, string> = { before: 'As it came', plan: 'As planned', after: 'As built' };
 const STOP_NAME: Record<Stage, string> = { before: 'Before', plan: 'Plan', after: 'After' };
+/** From where the underside is looked at. */
+const VIEWS = ['below', 'side', 'front'] as const;
+type Underneath = (typeof VIEWS)[number];
 const TABS = [
   ['figures', 'Figures'],
   ['points', 'Points'],
@@ -37,7 +40,7 @@ const TABS = [
   ['file', 'Versions'],
 ] as const;
 
-/** The linkage of one end, drawn from its points and moved by hand, with what follows from it. */
+/** The underside of one end, drawn from its points and moved by hand, each figure at its part, with what follows from it. */
 export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: string } }) {
   const { job, workings, id, bay, open } = view;
   const gate = GATES.indexOf(job.job.gate);
@@ -46,6 +49,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   const [moved, setMoved] = useState<{ key: string; pose: Pose } | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
   const [tab, setTab] = useState<string>('figures');
+  const [large, setLarge] = useState<Underneath>('below');
 
   const end = useMemo(() => staged(workings, axle, stage), [workings, axle, stage]);
   const before = useMemo(() => staged(workings, axle, 'before'), [workings, axle]);
@@ -93,6 +97,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
     setSelected(at);
     setTab('points');
   };
+  const seen = gate >= 4 ? 'after' : gate >= 2 ? 'plan' : 'before';
   const readable = bay && open && job.job.gate !== 'intake' && gate < 3;
   const type = end.end.type;
   const steered = type === 'double-wishbone' || end.end.steering !== undefined;
@@ -102,7 +107,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(360px,1fr)]">
       <div className="space-y-3 p-5 pt-4">
         <div className="flex flex-wrap items-center gap-2">
-          <h1 className="grow">Linkage</h1>
+          <h1 className="grow">Underside</h1>
           <Choice
             label="End"
             value={axle}
@@ -144,22 +149,35 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
           </p>
         )}
         {views && (
-          <div className="grid gap-3 md:grid-cols-[1.15fr_1.25fr_1fr]">
-            {(['side', 'front', 'top'] as const).map((v) => (
-              <LinkageView
-                key={v}
-                view={v}
-                end={end.end}
-                tyre={end.end.tyre ?? null}
-                now={views.joints}
-                chalk={chalk?.joints ?? null}
-                radius={before.end.left.hub.centre[2]}
-                joints={joints}
-                selected={selected}
-                onSelect={pick}
-                walked={v === 'side'}
-              />
-            ))}
+          <div className="grid gap-3 md:grid-cols-[minmax(0,2.6fr)_minmax(0,1fr)] md:grid-rows-2">
+            {VIEWS.map((v) => {
+              const drawing = (
+                <LinkageView
+                  view={v}
+                  end={end.end}
+                  tyre={end.end.tyre ?? null}
+                  now={views.joints}
+                  chalk={chalk?.joints ?? null}
+                  radius={before.end.left.hub.centre[2]}
+                  joints={joints}
+                  selected={selected}
+                  onSelect={pick}
+                  {...(v === large ? { large: { row: views.row } } : {})}
+                />
+              );
+              return v === large ? (
+                <div key={v} className="md:row-span-2">
+                  {drawing}
+                </div>
+              ) : (
+                <div key={v} className="md:col-start-2">
+                  {drawing}
+                  <button type="button" className="btn w-full" onClick={() => setLarge(v)}>
+                    {VIEW_NAME[v]}, large
+                  </button>
+                </div>
+              );
+            })}
           </div>
         )}
         {linkage && <Sliders pose={pose} onPose={(p) => setMoved({ key, pose: p })} stops={stops} steered={steered} />}
@@ -219,6 +237,12 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
               Measure the points
             </RoomLink>
           )}
+          <RoomLink className="btn" href={`/jobs/${id}/${seen}/travel`}>
+            Travel station
+          </RoomLink>
+          <RoomLink className="btn" href={`/jobs/${id}/${seen}/axle`}>
+            Axle, steering station
+          </RoomLink>
           <RoomLink className="btn" href={`/jobs/${id}/${job.job.gate}`}>
             Back to the gate
           </RoomLink>

@@ -104,7 +104,9 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
           />
         )}
         {station === 'tyre' && <ClearanceCard view={view} route={gate !== 'plan' && shut === null ? gate : null} />}
-        {station === 'travel' && <LinkageCard view={view} routes={gate === 'before' && shut === null} />}
+        {(station === 'travel' || station === 'axle') && (
+          <LinkageCard view={view} routes={gate === 'before' && shut === null} />
+        )}
         <p>
           <RoomLink
             className="inline-flex min-h-12 items-center underline underline-offset-4"

@@ -2,7 +2,7 @@ import { BOOK } from '@/core/assembly/book';
 import { STATIONS, type StationId } from '@/core/record/station';
 import type { Subject } from '@/core/record/subject';
 
-/** Where one can be in a job: its six gates, the two routes, the linkage, the clearance and the fit finder, the story. */
+/** Where one can be in a job: its six gates, the two routes, the underside, the clearance and the fit finder, the story. */
 export const ROOMS = [
   'intake',
   'before',
@@ -12,6 +12,8 @@ export const ROOMS = [
   'after',
   'after/read',
   'release',
+  'underside',
+  // As links from earlier have it.
   'linkage',
   'clearance',
   'finder',
