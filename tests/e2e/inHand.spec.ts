@@ -74,6 +74,7 @@ test('a fault needs its words, and an instrument and a note go with a reading', 
   await page.getByRole('button', { name: 'File a fault' }).click();
   await gone(page, 'asFound');
   await page.goto(`${job}/before`);
+  await page.getByRole('button', { name: '1 to watch' }).click();
   await expect(page.getByRole('button', { name: /As found/ })).toContainText('Upper arm bent');
 
   await page.goto(at(job, 'barAngle.front.floor'));
