@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { keyToFrame } from './support/painted';
 import { book, chooseUnits, openGate, signedIn } from './support/shop';
@@ -298,17 +299,58 @@ test('the outline to cut comes out as PDF, SVG and DXF', async ({ page }) => {
   expect((await page.request.get(`${job}/trim?corner=FL&obstacle=fender-lip&gap=lots`)).status()).toBe(400);
 });
 
-test('a lead sets the grades and the list; a line that is wrong is named and kept', async ({ page }) => {
+test('a lead sets the grades and the list, a cell at a time: what is wrong is named in its row, and kept', async ({
+  page,
+}) => {
   await signedIn(page, 'Ivo');
   await page.goto('/tyres');
-  const list = page.getByLabel('Tyres, wheels, spacers and stops, one a line');
-  const was = await list.inputValue();
-  expect(was).toMatch(/^kind,name,diameter mm/);
-  await list.fill(`${was}\nnut,m14`);
+  const paste = (cell: string, text: string) =>
+    page.getByLabel(cell, { exact: true }).evaluate((at, pasted) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text', pasted);
+      at.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+    }, text);
+  const rows = page.locator('main tbody tr');
+  const had = await rows.count();
+  expect(had).toBeGreaterThan(15);
+  const last = had + 1;
+  // A table with a merged cell is refused whole, and nothing of it is put in.
+  await paste('name, row 1', 'a\tb\tc\nd\te');
+  await expect(page.getByText(/Nothing was pasted: line 2 has 2 cells where the first has 3/)).toBeVisible();
+  await expect(rows).toHaveCount(had);
+  await page.getByRole('button', { name: 'Add a row' }).click();
+  await expect(page.getByLabel(`kind, row ${last}`)).toBeFocused();
+  await paste(`name, row ${last}`, '33 × 11.50 in\t\t\t15\nno size\t\t\t15');
+  await expect(page.getByText('2 rows were pasted.')).toBeVisible();
+  await page.getByLabel(`kind, row ${last + 1}`).selectOption('tyre');
   await page.getByRole('button', { name: 'Set rules and list' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: '“nut” is none of' }).first()).toBeVisible();
-  await expect(list).toHaveValue(`${was}\nnut,m14`);
-  await list.fill(was);
+  const row = rows.nth(last);
+  await expect(row.getByRole('alert')).toContainText('“no size” needs its diameter and width');
+  await expect(page.getByLabel(`name, row ${last}`, { exact: true })).toHaveValue('33 × 11.50 in');
+  await row.getByRole('button', { name: /^Take out row/ }).click();
+  await page.getByRole('button', { name: 'Put it back as it was' }).click();
+  await expect(rows).toHaveCount(last + 1);
+  await row.getByRole('button', { name: /^Take out row/ }).click();
   await page.getByRole('button', { name: 'Set rules and list' }).click();
   await expect(page.getByText(/Set by Ivo/)).toBeVisible();
+  // Out as a file, and in again in place of what stands there.
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV out' }).click(),
+  ]);
+  const text = readFileSync(await saved.path(), 'utf8');
+  expect(text).toContain('33 × 11.50 in');
+  await page.getByLabel('CSV in').setInputFiles({
+    name: 'list.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      text
+        .split(/\r?\n/)
+        .filter((line) => !line.includes('33 × 11.50'))
+        .join('\n'),
+    ),
+  });
+  await expect(rows).toHaveCount(had);
+  await page.getByRole('button', { name: 'Set rules and list' }).click();
+  await expect(page.getByText(/Every open job is judged by it/)).toBeVisible();
 });

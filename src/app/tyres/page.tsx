@@ -1,4 +1,4 @@
-import { stockCsv } from '@/core/assembly/formats/stockCsv';
+import { stockRows } from '@/core/assembly/formats/stockCsv';
 import { exactText } from '@/core/kernel/units/format';
 import { whenShort } from '@/core/kernel/time/when';
 import { requireMember } from '@/server/session';
@@ -37,8 +37,8 @@ export default async function Tyres() {
             streetBumpSource: rules.streetBump.source,
             trimming: rules.trimming.value,
             trimmingSource: rules.trimming.source,
-            stock: stockCsv(stock),
           }}
+          stock={stockRows(stock)}
         />
       </main>
     </Frame>

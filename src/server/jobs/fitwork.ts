@@ -88,7 +88,11 @@ export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoic
   if (!parsed.success) return refuseZod(parsed.error);
   const d = parsed.data;
   const stock = readStockCsv(d.stock);
-  if (!stock.ok) return refuse(`The list: ${stock.reason}.`, { stock: stock.reason });
+  if (!stock.ok)
+    return refuse(`The list: ${stock.reason}.`, {
+      stock: stock.reason,
+      ...Object.fromEntries(Object.entries(stock.rows).map(([row, why]) => [`stock.${row}`, why])),
+    });
   const rules = FitRules.parse({
     compliance: { value: d.compliance, source: d.complianceSource },
     streetDroop: { value: d.streetDroop, source: d.streetDroopSource },

@@ -1,9 +1,12 @@
 'use client';
 
-import { startTransition, useActionState, useId, useState } from 'react';
+import { startTransition, useActionState, useState } from 'react';
+import { STOCK_HEAD } from '@/core/assembly/formats/stockHead';
 import { saveFitSettings } from '@/server/actions/job';
 import { SelectField, TextField } from '../forms/fields';
 import { LiveFields } from '../forms/LiveFields';
+import { ListTable, type Column } from './ListTable';
+import { asCsv } from './pasted';
 
 type Typed = Record<
   | 'compliance'
@@ -13,10 +16,20 @@ type Typed = Record<
   | 'streetBump'
   | 'streetBumpSource'
   | 'trimming'
-  | 'trimmingSource'
-  | 'stock',
+  | 'trimmingSource',
   string
 >;
+
+const CHOICES: Partial<Record<string, readonly string[]>> = {
+  kind: ['tyre', 'wheel', 'spacer', 'stop'],
+  measured: ['', 'yes'],
+};
+const WIDE: Partial<Record<string, number>> = { name: 22, kind: 9 };
+const COLUMNS: readonly Column[] = STOCK_HEAD.map((name) => ({
+  name,
+  ...(CHOICES[name] ? { choices: CHOICES[name] } : {}),
+  ...(WIDE[name] ? { wide: WIDE[name] } : {}),
+}));
 
 const RULES = [
   ['compliance', 'Fore-aft give of a wheel', 'taken off every gap ahead and behind: rubber lets the axle move'],
@@ -25,11 +38,20 @@ const RULES = [
 ] as const;
 
 /** What "it fits" means in this shop, and the list of what it can get. */
-export function FitSettingsForm({ standing, may }: { standing: Typed; may: boolean }) {
+export function FitSettingsForm({ standing, stock, may }: { standing: Typed; stock: string[][]; may: boolean }) {
   const [typed, setTyped] = useState(standing);
   const [answer, act, busy] = useActionState(saveFitSettings, null);
   const errors = answer && !answer.ok ? answer.errors : {};
-  const list = useId();
+  const [rows, setRows] = useState(stock);
+  // A row of nothing is none: what is wrong is told by the row that was sent.
+  const sent = rows.flatMap((row, i) => (row.some((cell) => cell.trim() !== '') ? [i] : []));
+  const wrong = Object.fromEntries(
+    Object.entries(errors).flatMap(([field, why]) => {
+      const at = /^stock\.(\d+)$/.exec(field);
+      const row = at ? sent[Number(at[1])] : undefined;
+      return row === undefined ? [] : [[row, why]];
+    }),
+  );
   const bind = (field: keyof Typed) => ({
     name: field,
     value: typed[field],
@@ -41,6 +63,13 @@ export function FitSettingsForm({ standing, may }: { standing: Typed; may: boole
       onSubmit={(event) => {
         event.preventDefault();
         const form = new FormData(event.currentTarget);
+        form.set(
+          'stock',
+          asCsv(
+            STOCK_HEAD,
+            sent.map((i) => rows[i] ?? []),
+          ),
+        );
         startTransition(() => act(form));
       }}
       noValidate
@@ -67,31 +96,19 @@ export function FitSettingsForm({ standing, may }: { standing: Typed; may: boole
             <TextField label="Source: trimming" {...bind('trimmingSource')} />
           </div>
         </div>
-        <div className="space-y-2">
-          <h2>What the finder goes through</h2>
-          <div className="field">
-            <label htmlFor={list}>Tyres, wheels, spacers and stops, one a line</label>
-            <textarea
-              id={list}
-              rows={16}
-              spellCheck={false}
-              className="fig text-sm"
-              aria-invalid={Boolean(errors.stock)}
-              aria-describedby={`${list}-more`}
-              {...{ name: 'stock', value: typed.stock, onChange: bind('stock').onChange }}
-            />
-            {errors.stock ? (
-              <span id={`${list}-more`} role="alert" className="wrong">
-                {errors.stock}
-              </span>
-            ) : (
-              <span id={`${list}-more`} className="hint">
-                CSV, as a spreadsheet saves it. A tyre named by its printed size needs no figures; measured ones are
-                surer. Price of four, in the shop’s money.
-              </span>
-            )}
-          </div>
-        </div>
+        <ListTable
+          label="What the finder goes through"
+          file="tyres-and-wheels.csv"
+          columns={COLUMNS}
+          rows={rows}
+          onRows={setRows}
+          wrong={wrong}
+          may={may}
+        />
+        <p className="hint">
+          A tyre named by its printed size needs no figures; measured ones are surer. A spacer’s and a stop’s figure
+          stands under width. Price of four, in the shop’s money.
+        </p>
         {answer && !answer.ok && (
           <p role="alert" className="font-semibold text-stop">
             {answer.message}

@@ -55,6 +55,16 @@ describe('the shop’s list as CSV', () => {
       { extra: 20, price: 900 },
     ]);
   });
+  test('every line that is wrong is told, by its row without the head', () => {
+    const back = readStockCsv(['kind,name', 'hubcap,any', TYRE, WHEEL, 'spacer', 'tyre,any,tall,270'].join('\n'));
+    expect(back.ok ? {} : back.rows).toEqual({
+      0: '“hubcap” is none of tyre, wheel, spacer, stop',
+      3: 'a spacer needs its width',
+      4: '“tall” is not a number (diameter)',
+    });
+    // The first by its line in the text, where the head is the first.
+    expect(back.ok ? '' : back.reason).toMatch(/^line 2: /);
+  });
   test('what is wrong is named with its line', () => {
     expect(refused(TYRE, 'hubcap,any')).toBe('line 2: “hubcap” is none of tyre, wheel, spacer, stop');
     expect(refused('tyre,any,tall,270')).toBe('line 1: “tall” is not a number (diameter)');
@@ -62,9 +72,9 @@ describe('the shop’s list as CSV', () => {
     expect(refused(TYRE, 'wheel,plain,,203,15')).toBe('line 2: the wheel “plain” needs its offset');
     expect(refused(TYRE, WHEEL, 'spacer')).toBe('line 3: a spacer needs its width');
     expect(refused(TYRE, WHEEL, 'stop')).toMatch(/^line 3: a stop needs by how much/);
-    expect(refused(WHEEL)).toBe('there is no tyre in it');
-    expect(refused(TYRE)).toBe('there is no wheel in it');
+    expect(refused(WHEEL)).toMatch(/^there is no tyre in it: /);
+    expect(refused(TYRE)).toMatch(/^there is no wheel in it: /);
     expect(refused('tyre,giant,9000,270', WHEEL)).toBe('tyres “giant”: a figure no such part has');
-    expect(refused('')).toBe('there is no tyre in it');
+    expect(refused('')).toMatch(/^there is no tyre in it: /);
   });
 });
