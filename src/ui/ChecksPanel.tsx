@@ -41,7 +41,7 @@ function Row({ jobId, row, lead, brief }: { jobId: string; row: CheckRow; lead: 
   if (all.length === 1)
     return (
       <li>
-        <CheckButton jobId={jobId} v={worst} lead={lead} brief={brief} />
+        <CheckButton key={worst.place} jobId={jobId} v={worst} lead={lead} brief={brief} />
       </li>
     );
   return (
@@ -55,7 +55,8 @@ function Row({ jobId, row, lead, brief }: { jobId: string; row: CheckRow; lead: 
           ))}
         </ul>
       ) : (
-        <CheckButton jobId={jobId} v={worst} lead={lead} brief={brief} />
+        // Another place is another verdict: what was opened of this one closes with it.
+        <CheckButton key={worst.place} jobId={jobId} v={worst} lead={lead} brief={brief} />
       )}
       <button
         type="button"

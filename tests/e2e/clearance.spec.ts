@@ -238,6 +238,8 @@ test('where the worker cannot be loaded, a height read anew is swept on the page
   await page.locator('#figure').fill('21 3/8');
   await page.keyboard.press('Enter');
   await page.waitForURL((url) => url.pathname.endsWith('/after'));
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Tyre/ }).click();
+  await page.getByRole('button', { name: /^Tyre to body, worst pose promised: \d places/ }).click();
   const check = page.getByRole('button', { name: /^Tyre to body, worst pose promised, front right/ });
   await expect(check).toContainText('swept over');
   await expect(page.getByText('every pose is being swept anew')).toHaveCount(0);

@@ -35,6 +35,8 @@ export function leftOf(posed: Posed): 1 | -1 | 0 {
 interface StudioProps {
   posed: Posed;
   weighed: Weighed | undefined;
+  /** What is shown was worked for something else, and is being worked anew. */
+  stale: boolean;
   results: readonly ObstacleResult[];
   /** Where it stands until it is moved by hand; what it was moved to holds for that one tyre, corner and obstacle. */
   start: Pose;
@@ -44,7 +46,7 @@ interface StudioProps {
 }
 
 /** Ring, side and plan view, and the sliders that move all of them. */
-export function Studio({ posed, weighed, results, start, startKey, selected, onSelect }: StudioProps) {
+export function Studio({ posed, weighed, stale, results, start, startKey, selected, onSelect }: StudioProps) {
   // Kept here, so that a slider draws this part anew and not the whole room.
   const [moved, setMoved] = useState<{ key: string; pose: Pose } | null>(null);
   const pose = moved?.key === startKey ? moved.pose : start;
@@ -86,27 +88,20 @@ export function Studio({ posed, weighed, results, start, startKey, selected, onS
   const ends = [100 * problem.steer.from * way, 100 * problem.steer.to * way].sort((a, b) => a - b);
   return (
     <div className="grid gap-4 xl:grid-cols-[minmax(0,1.36fr)_minmax(0,1fr)]">
-      <div>
-        <ClockRing
-          gaps={ring?.gaps ?? new Float32Array(0)}
-          nearest={ring?.nearest ?? new Int16Array(0)}
-          obstacles={problem.obstacles}
-          limits={problem.limits}
-          results={results}
-          tyre={problem.tyre}
-          now={scene?.now ?? []}
-          selected={selected}
-          onSelect={onSelect}
-        />
-      </div>
       <div className="space-y-2">
-        {scene ? (
-          <WheelViews scene={scene.drawn} least={Number.isFinite(least) ? mm(least) : '—'} />
-        ) : (
-          <p role="alert" className="font-semibold text-stop">
-            Out of reach: the linkage does not close there.
-          </p>
-        )}
+        <div className={stale ? 'opacity-40' : ''}>
+          <ClockRing
+            gaps={ring?.gaps ?? new Float32Array(0)}
+            nearest={ring?.nearest ?? new Int16Array(0)}
+            obstacles={problem.obstacles}
+            limits={problem.limits}
+            results={results}
+            tyre={problem.tyre}
+            now={scene?.now ?? []}
+            selected={selected}
+            onSelect={onSelect}
+          />
+        </div>
         <div className="border border-rule bg-panel p-2">
           <SliderRow
             name="Travel"
@@ -168,6 +163,15 @@ export function Studio({ posed, weighed, results, start, startKey, selected, onS
             </button>
           </div>
         </div>
+      </div>
+      <div className="space-y-2">
+        {scene ? (
+          <WheelViews scene={scene.drawn} least={Number.isFinite(least) ? mm(least) : '—'} />
+        ) : (
+          <p role="alert" className="font-semibold text-stop">
+            Out of reach: the linkage does not close there.
+          </p>
+        )}
       </div>
     </div>
   );

@@ -1,5 +1,7 @@
 'use client';
 
+import { Dialog } from 'radix-ui';
+import { X } from 'lucide-react';
 import type { Vec3 } from '@/core/kernel/geometry/point';
 import type { End, SideName, Tyre } from '@/core/suspension/schema';
 import { barsOf, hull, tyreRings } from '../linkage/shape';
@@ -34,9 +36,30 @@ function onPaper(view: View, side: SideName, p: Vec3): [number, number] {
 export function WheelViews({ scene, least }: { scene: WheelScene; least: string }) {
   return (
     <div>
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid gap-2 sm:grid-cols-2 xl:grid-cols-1">
         {(['side', 'above'] as const).map((view) => (
-          <One key={view} view={view} scene={scene} />
+          <Dialog.Root key={view}>
+            <Dialog.Trigger className="block w-full text-left" aria-label={`${NAME[view]}, full size`}>
+              <One view={view} scene={scene} tall={false} />
+            </Dialog.Trigger>
+            <Dialog.Portal>
+              <Dialog.Overlay className="fixed inset-0 z-30 bg-[#1d2327]/50" />
+              <Dialog.Content
+                aria-describedby={undefined}
+                className="fixed inset-3 z-40 flex flex-col gap-3 border border-graphite bg-panel p-4"
+              >
+                <div className="flex items-center justify-between gap-4">
+                  <Dialog.Title>
+                    {NAME[view]}; least at this pose, nothing giving: <span className="fig">{least}</span>
+                  </Dialog.Title>
+                  <Dialog.Close className="btn px-3" aria-label="Close">
+                    <X className="size-5" />
+                  </Dialog.Close>
+                </div>
+                <One view={view} scene={scene} tall />
+              </Dialog.Content>
+            </Dialog.Portal>
+          </Dialog.Root>
         ))}
       </div>
       <p className="pt-1 text-sm font-semibold text-pencil">
@@ -46,7 +69,7 @@ export function WheelViews({ scene, least }: { scene: WheelScene; least: string 
   );
 }
 
-function One({ view, scene }: { view: View; scene: WheelScene }) {
+function One({ view, scene, tall }: { view: View; scene: WheelScene; tall: boolean }) {
   const { side, end, tyre, centre, axis, joints, obstacles, selected, rest } = scene;
   const at = (p: Vec3) => onPaper(view, side, p);
   const line = (points: readonly Vec3[]) =>
@@ -64,14 +87,14 @@ function One({ view, scene }: { view: View; scene: WheelScene }) {
   const rings = tyreRings(centre, axis, tyre);
   const outline = hull([...rings.outer, ...rings.inner, ...rings.faces].map(at));
   return (
-    <figure className="border border-rule bg-panel">
+    <figure className={`border border-rule bg-panel ${tall ? 'flex min-h-0 grow flex-col' : ''}`}>
       <figcaption className="flex flex-wrap justify-between gap-x-2 px-2 pt-1 text-[13px] font-semibold text-pencil">
         <span>{NAME[view]}</span>
         <span aria-hidden="true">{WAY[view]}</span>
       </figcaption>
       <svg
         viewBox={`${cx - wide} ${top} ${2 * wide} ${2 * high}`}
-        className="block h-auto w-full"
+        className={`block w-full ${tall ? 'min-h-0 grow' : 'h-auto'}`}
         aria-hidden="true"
         preserveAspectRatio="xMidYMid meet"
       >

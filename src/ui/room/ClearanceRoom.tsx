@@ -35,6 +35,13 @@ const WHICH_NAME: Record<Which, string> = {
   tried: 'On trial',
 };
 const STAGE_NAME: Record<Stage, string> = { before: 'Before', plan: 'Plan', after: 'After' };
+/** The last answer that came, and what it was worked for. */
+interface Answered {
+  weighed: Extract<Weighed, { state: 'ready' }>;
+  corner: Corner;
+  worked: string;
+}
+
 /** Does the tyre fit? One wheel with what stands round it, over every pose of a grade. */
 export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: string } }) {
   const { job, workings, id, bay, open } = view;
@@ -72,6 +79,11 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
   const { weighed, stop, again } = useWeighed(job, corner, stage, grade, wanted);
   const here: Weighed | undefined = weighed[shown];
   const results = useMemo(() => (here?.state === 'ready' ? here.results : []), [here]);
+  // While it sweeps, the last answer stays, greyed, with what it was worked for.
+  const [last, setLast] = useState<Answered | null>(null);
+  const worked = `${PLACE_NAME[corner]}, ${STAGE_NAME[stage]}, ${grade}, ${WHICH_NAME[shown].toLowerCase()}`;
+  if (here?.state === 'ready' && last?.weighed !== here) setLast({ weighed: here, corner, worked });
+  const sweeping = (here === undefined || here.state === 'working') && last !== null;
   const [worst] = results;
 
   const posed = useMemo(() => {
@@ -184,19 +196,25 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
               )}
             </p>
             <h1 aria-live="polite">
-              {here?.state === 'ready'
-                ? headline(results, missing)
-                : here?.state === 'needs'
-                  ? 'Not measured yet'
-                  : 'Does the tyre fit?'}
+              {sweeping ? (
+                <span className="text-pencil">{headline(last.weighed.results, missing)}</span>
+              ) : here?.state === 'ready' ? (
+                headline(results, missing)
+              ) : here?.state === 'needs' ? (
+                'Not measured yet'
+              ) : (
+                'Does the tyre fit?'
+              )}
             </h1>
+            {sweeping && <p className="hint">That was worked for: {last.worked}. It is being swept anew.</p>}
           </div>
           <Progress weighed={here} onStop={stop} onAgain={again} />
         </div>
         {posed.ok ? (
           <Studio
             posed={posed.posed}
-            weighed={here}
+            weighed={sweeping && last.corner === corner ? last.weighed : here}
+            stale={sweeping && last.corner === corner}
             results={results}
             start={start}
             startKey={key}

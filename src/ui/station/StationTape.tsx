@@ -50,7 +50,7 @@ export function StationTape({
       ref={tape}
       aria-label="Stations"
       aria-keyshortcuts="1 2 3 4 5 6 7 8"
-      className="tape flex overflow-x-auto border-b border-rule bg-panel"
+      className="tape relative flex overflow-x-auto border-b border-rule bg-panel"
     >
       {states.map((state) => (
         <RoomLink
