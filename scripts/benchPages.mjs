@@ -61,7 +61,7 @@ await main(async () => {
       const href = (await door.locator('main li a').first().getAttribute('href')) ?? '';
       homes.set(number, href.replace(/\/(intake|before|plan|build|after|release)$/, ''));
     }
-    console.log('page                 script kB  allowed  LCP ms  longest task ms');
+    console.log('page                  script kB  allowed  its room kB  LCP ms  longest task ms');
     for (const [where, job, allowed] of PAGES) {
       const found = [];
       for (let run = 0; run < RUNS; run++) {
@@ -83,20 +83,26 @@ await main(async () => {
         await page.goto(`${base}${job ? homes.get(job) : ''}${where}`);
         await page.waitForLoadState('networkidle');
         found.push(
-          await page.evaluate(() => ({
-            ...window.told,
-            // What belongs to the page as it comes; rooms and workers are loaded after it by name.
-            script: performance
+          await page.evaluate(async () => {
+            const html = await (await fetch(location.href)).text();
+            const scripts = performance
               .getEntriesByType('resource')
               .filter((e) => e.name.endsWith('.js') && e.initiatorType === 'script')
-              .reduce((sum, e) => sum + e.encodedBodySize, 0),
-          })),
+              .map((e) => ({ own: html.includes(new URL(e.name).pathname), size: e.encodedBodySize }));
+            const sum = (some) => some.reduce((total, { size }) => total + size, 0);
+            // What comes with the page, and the room's own part, which is loaded after it by name.
+            return {
+              ...window.told,
+              script: sum(scripts.filter((s) => s.own)),
+              room: sum(scripts.filter((s) => !s.own)),
+            };
+          }),
         );
         await context.close();
       }
       const of = (key) => median(found.map((f) => f[key]));
       console.log(
-        `${`${job ?? ''}${where}`.padEnd(22)} ${kB(of('script'))}      ${String(allowed ?? '-').padStart(4)}   ${of('lcp').toFixed(0).padStart(6)}  ${of('task').toFixed(0).padStart(6)}`,
+        `${`${job ?? ''}${where}`.padEnd(22)} ${kB(of('script'))}      ${String(allowed ?? '-').padStart(4)}         ${kB(of('room'))}  ${of('lcp').toFixed(0).padStart(6)}  ${of('task').toFixed(0).padStart(6)}`,
       );
     }
   } finally {

@@ -33,7 +33,22 @@ const VIEWS = [
   ['reading-mm', 'Runa', 'HG-0138', '/before/read?route=full&at=barAngle.front.floor'],
   ['reading-hand', 'Runa', 'HG-0142', '/after/read?route=full&at=pedal.vehicle.floor'],
   ['plan', 'Runa', 'HG-0144', '/plan', async (page) => page.getByLabel('Kit').selectOption({ index: 2 })],
-  ['linkage', 'Ivo', 'HG-0142', '/underside', async (page) => page.getByRole('tab', { name: /Gauges/ }).click()],
+  ...['stance', 'tyre', 'travel', 'lines', 'driveline', 'axle', 'alignment', 'hands'].map((station) => [
+    station,
+    'Ivo',
+    'HG-0142',
+    `/after/${station}`,
+  ]),
+  [
+    'underside',
+    'Ivo',
+    'HG-0142',
+    '/underside',
+    async (page) => {
+      await page.getByRole('tab', { name: /Gauges/ }).click();
+      await page.getByText('The same as a table').waitFor();
+    },
+  ],
   ['linkage-wishbone', 'Runa', 'HG-0138', '/underside', async (page) => page.getByText(/^Solid: left/).waitFor()],
   [
     'linkage-leaf',
@@ -117,26 +132,27 @@ const VIEWS = [
     },
   ],
 ];
+/** One of each main view, for the README. */
 const DOCS = [
   'yard',
-  'linkage',
-  'linkage-wishbone',
-  'linkage-leaf',
-  'linkage-reading',
-  'book',
-  'before',
+  'intake',
   'reading',
-  'plan',
+  'after',
+  'stance',
+  'tyre',
   'clearance',
   'finder',
-  'after',
-  'checks',
-  'sheet',
-  'limits',
-  'members',
-  'audit',
+  'travel',
+  'lines',
+  'driveline',
+  'axle',
+  'alignment',
+  'hands',
+  'underside',
+  'plan',
+  'build',
+  'tyres',
   'signed',
-  'offline',
 ];
 
 await main(async () => {

@@ -32,10 +32,10 @@ export async function sendRound(
   if (batch.length === 0) return { link: 'good', answered: 0, more: false, pause: null };
   const stay = (link: Link, pause: number | null = null): Round => ({ link, answered: 0, more: true, pause });
   let response: Response;
-  let Answered: (typeof import('./answered'))['Answered'];
+  let answered: typeof import('./answered');
   try {
     // Before anything is sent: an answer that cannot be read must not be asked for.
-    ({ Answered } = await import('./answered'));
+    answered = await import('./answered');
     response = await post(
       JSON.stringify({ member, sentAt: now().toISOString(), entries: batch.map(({ entry }) => entry) }),
     );
@@ -44,7 +44,7 @@ export async function sendRound(
   }
   if (response.status === 401) return stay('signed-out');
   if (response.status === 409) return stay('somebody-else');
-  const body = Answered.safeParse(await response.json().catch(() => null));
+  const body = answered.Answered.safeParse(await response.json().catch(() => null));
   const outcomes = body.success ? body.data.outcomes : [];
   const byId = new Map(batch.map((w) => [w.id, w.seq]));
   await at.transaction('rw', at.waiting, async () => {
@@ -59,12 +59,12 @@ export async function sendRound(
       );
     }
   });
-  const answered = outcomes.filter(({ id }) => byId.has(id)).length;
+  const heard = outcomes.filter(({ id }) => byId.has(id)).length;
   const pause = Number(response.headers.get('retry-after')) || null;
-  if (!response.ok) return { ...stay('away', pause), answered };
+  if (!response.ok) return { ...stay('away', pause), answered: heard };
   // A good answer without a word on any of them would be asked for again at once, for ever.
-  if (answered === 0) return stay('away');
-  return { link: 'good', answered, more: waiting.length > answered, pause: null };
+  if (heard === 0) return stay('away');
+  return { link: 'good', answered: heard, more: waiting.length > heard, pause: null };
 }
 
 /** Seconds to wait after so many rounds in a row that got nothing through: 1, 2, 4 … at most 20. */
