@@ -3,6 +3,8 @@ import type { Store } from './store';
 /** How it stands with the server, as far as this device knows. */
 export type Link = 'good' | 'no-network' | 'away' | 'signed-out' | 'somebody-else' | 'outdated';
 
+const loadAnswered = () => import('./answered').then((m) => m.Answered);
+
 export interface Round {
   link: Link;
   /** How many were answered, and whether more wait behind them. */
@@ -32,10 +34,10 @@ export async function sendRound(
   if (batch.length === 0) return { link: 'good', answered: 0, more: false, pause: null };
   const stay = (link: Link, pause: number | null = null): Round => ({ link, answered: 0, more: true, pause });
   let response: Response;
-  let answered: typeof import('./answered');
+  let Answered: Awaited<ReturnType<typeof loadAnswered>>;
   try {
     // Before anything is sent: an answer that cannot be read must not be asked for.
-    answered = await import('./answered');
+    Answered = await loadAnswered();
     response = await post(
       JSON.stringify({ member, sentAt: now().toISOString(), entries: batch.map(({ entry }) => entry) }),
     );
@@ -44,7 +46,7 @@ export async function sendRound(
   }
   if (response.status === 401) return stay('signed-out');
   if (response.status === 409) return stay('somebody-else');
-  const body = answered.Answered.safeParse(await response.json().catch(() => null));
+  const body = Answered.safeParse(await response.json().catch(() => null));
   const outcomes = body.success ? body.data.outcomes : [];
   const byId = new Map(batch.map((w) => [w.id, w.seq]));
   await at.transaction('rw', at.waiting, async () => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { usePathname, useSearchParams } from 'next/navigation';
-import { lazy, Suspense, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { StationId } from '@/core/record/station';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
@@ -10,6 +10,7 @@ import { StationTape } from '../station/StationTape';
 import { VehicleBand } from '../VehicleBand';
 import { BroughtInBand } from './BroughtInBand';
 import { MetNotice } from './MetNotice';
+import { part } from './part';
 import { goTo } from './RoomLink';
 import { isRoom, lostStation, stationRoom, subjectRoom, type Room } from './rooms';
 import { useSnapshot } from './useSnapshot';
@@ -17,18 +18,36 @@ import { useView } from './useView';
 import { RoomContext, type JobView, type Looker } from './view';
 
 // A room is loaded when it is first opened; without network it comes from what the service worker keeps.
-const ReadingGateRoom = lazy(() => import('./ReadingGateRoom').then((m) => ({ default: m.ReadingGateRoom })));
-const BuildRoom = lazy(() => import('./BuildRoom').then((m) => ({ default: m.BuildRoom })));
-const ClearanceRoom = lazy(() => import('./ClearanceRoom').then((m) => ({ default: m.ClearanceRoom })));
-const FinderRoom = lazy(() => import('./FinderRoom').then((m) => ({ default: m.FinderRoom })));
-const IntakeRoom = lazy(() => import('./IntakeRoom').then((m) => ({ default: m.IntakeRoom })));
-const LinkageRoom = lazy(() => import('./LinkageRoom').then((m) => ({ default: m.LinkageRoom })));
-const PlanRoom = lazy(() => import('./PlanRoom').then((m) => ({ default: m.PlanRoom })));
-const ReadRoom = lazy(() => import('./ReadRoom').then((m) => ({ default: m.ReadRoom })));
-const ReleaseRoom = lazy(() => import('./ReleaseRoom').then((m) => ({ default: m.ReleaseRoom })));
-const SubjectRoom = lazy(() => import('./SubjectRoom').then((m) => ({ default: m.SubjectRoom })));
-const StoryRoom = lazy(() => import('./StoryRoom').then((m) => ({ default: m.StoryRoom })));
-const StationRoom = lazy(() => import('./StationRoom').then((m) => ({ default: m.StationRoom })));
+const ReadingGateRoom = part(() => import('./ReadingGateRoom').then((m) => m.ReadingGateRoom));
+const BuildRoom = part(() => import('./BuildRoom').then((m) => m.BuildRoom));
+const ClearanceRoom = part(() => import('./ClearanceRoom').then((m) => m.ClearanceRoom));
+const FinderRoom = part(() => import('./FinderRoom').then((m) => m.FinderRoom));
+const IntakeRoom = part(() => import('./IntakeRoom').then((m) => m.IntakeRoom));
+const LinkageRoom = part(() => import('./LinkageRoom').then((m) => m.LinkageRoom));
+const PlanRoom = part(() => import('./PlanRoom').then((m) => m.PlanRoom));
+const ReadRoom = part(() => import('./ReadRoom').then((m) => m.ReadRoom));
+const ReleaseRoom = part(() => import('./ReleaseRoom').then((m) => m.ReleaseRoom));
+const SubjectRoom = part(() => import('./SubjectRoom').then((m) => m.SubjectRoom));
+const StoryRoom = part(() => import('./StoryRoom').then((m) => m.StoryRoom));
+const StationRoom = part(() => import('./StationRoom').then((m) => m.StationRoom));
+
+/** The part that a room is in, so that it is under way while the job is still being worked. */
+const PARTS: Readonly<Record<string, { begin: () => Promise<void> }>> = {
+  intake: IntakeRoom,
+  before: ReadingGateRoom,
+  after: ReadingGateRoom,
+  'before/read': ReadRoom,
+  'after/read': ReadRoom,
+  plan: PlanRoom,
+  build: BuildRoom,
+  release: ReleaseRoom,
+  underside: LinkageRoom,
+  linkage: LinkageRoom,
+  clearance: ClearanceRoom,
+  finder: FinderRoom,
+  story: StoryRoom,
+};
+const partOf = (below: string) => (stationRoom(below) ? StationRoom : (PARTS[below] ?? SubjectRoom));
 
 const never = () => () => {};
 /** False while the server's page is taken over: it must first be shown as it was made. */
@@ -44,8 +63,18 @@ const useTakenOver = (): boolean =>
  * waits here: so it shows at once what was filed, and goes on without network.
  */
 export function JobRoom(props: { initial: Snapshot; member: Looker }) {
+  const path = usePathname();
+  const { id, document } = props.initial;
+  const below = path.startsWith(`/jobs/${id}/`) ? path.slice(`/jobs/${id}/`.length) : document.job.gate;
+  // What the room is made of is fetched first: a job takes as long to work as it does to come.
+  const [there, setThere] = useState(false);
+  useEffect(() => {
+    void partOf(below)
+      .begin()
+      .then(() => setThere(true));
+  }, [below]);
   // Nothing is worked where the page is made: a server answers others meanwhile.
-  return useTakenOver() ? <JobHere {...props} /> : <Opening number={props.initial.document.job.number} />;
+  return useTakenOver() && there ? <JobHere {...props} /> : <Opening number={props.initial.document.job.number} />;
 }
 
 const Opening = ({ number }: { number: string }) => (
