@@ -23,10 +23,9 @@ test('begun before it is drawn it is drawn at once, loaded a single time', async
   shown(Some).unmount();
   expect(load).toHaveBeenCalledTimes(1);
 });
-test('drawn before it is there something holds its place', async () => {
+test('drawn before it is begun it comes by itself', async () => {
   const Some = part(async () => Room);
-  const view = shown(Some);
-  expect(screen.getByText('coming')).toBeTruthy();
+  const view = await act(async () => shown(Some));
   await act(() => Some.begin());
   expect(screen.getByText('room one')).toBeTruthy();
   view.unmount();
