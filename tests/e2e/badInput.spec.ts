@@ -137,17 +137,27 @@ test('a booking, a limit and a job file that are wrong say what was wrong', asyn
   await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('Kept as typed');
 
   await page.goto('/limits');
-  const row = page.getByRole('listitem').filter({ hasText: 'Left to right at one axle' });
-  await row.getByRole('button', { name: 'Change' }).click();
-  await row.getByLabel('Stop').fill('1/8');
-  await row.getByRole('button', { name: 'Set limit' }).click();
+  const row = page.getByRole('row', { name: /Left to right at one axle/ });
+  await expect(page.getByRole('button', { name: 'Nothing changed' })).toBeDisabled();
+  await row.getByLabel(/^Stop/).fill('1/8');
+  await page.getByRole('button', { name: 'Set 1 limit' }).click();
   await expect(row.getByText('Stop must lie above Clear')).toBeVisible();
-  await row.getByLabel('Stop').fill('3/4');
-  await row.getByLabel('Source').fill('shop rule 4');
+  await expect(row.getByLabel(/^Stop/)).toHaveValue('1/8');
+  await row.getByLabel(/^Stop/).fill('3/4');
+  await row.getByLabel(/^Source/).fill('shop rule 4');
   // The rule it is judged by can be made stricter.
-  await row.getByLabel('Rule').selectOption({ label: 'safety' });
-  await row.getByRole('button', { name: 'Set limit' }).click();
-  await expect(page.getByText(/safety rule · shop rule 4 · set by Ivo/)).toBeVisible();
+  await row.getByLabel(/^Rule/).selectOption({ label: 'safety' });
+  await page.getByRole('button', { name: 'Set 1 limit' }).click();
+  await expect(row.getByText(/^Ivo, /)).toBeVisible();
+  await expect(row.getByLabel(/^Source/)).toHaveValue('shop rule 4');
+  // A table from elsewhere that names a limit which is none here is refused by its line; nothing is changed.
+  await page.getByLabel('CSV in').setInputFiles({
+    name: 'limits.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Limit,Clear,Stop,Rule,Source\nHubcap shine,1,2,safety,mirror'),
+  });
+  await expect(page.getByText('line 1: there is no limit “Hubcap shine” here')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Nothing changed' })).toBeVisible();
 
   await page.goto('/bring-in');
   await page.getByLabel('Job file (JSON)').setInputFiles({
@@ -169,5 +179,6 @@ test('sign-in refuses a wrong password, and a technician sets no limits', async 
   await signInAs(page, 'Runa');
   await page.goto('/limits');
   await expect(page.getByText('Only a lead sets them.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Change' })).toHaveCount(0);
+  await expect(page.getByRole('row', { name: /Left to right at one axle/ }).getByLabel(/^Stop/)).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'CSV in' })).toHaveCount(0);
 });

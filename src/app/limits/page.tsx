@@ -1,14 +1,14 @@
 import { RULE_WORDS, tighter } from '@/core/kernel/decisionRule';
 import { BOOK } from '@/core/assembly/book';
 import { rulesFor } from '@/core/record/checks/limit';
-import { exactText, show } from '@/core/kernel/units/format';
+import { exactText } from '@/core/kernel/units/format';
 import { requireMember } from '@/server/session';
 import { limitsOf } from '@/server/shopView';
 import { whenShort } from '@/core/kernel/time/when';
 import { Frame } from '@/ui/Frame';
 import { reworkLeft } from '@/server/jobs/rework';
 import { JudgedAnew } from '@/ui/shop/JudgedAnew';
-import { LimitRow } from '@/ui/shop/LimitRow';
+import { LimitsTable } from '@/ui/shop/LimitsTable';
 
 export default async function Limits() {
   const member = await requireMember('/limits');
@@ -34,34 +34,27 @@ export default async function Limits() {
           ))}
         </dl>
         <JudgedAnew left={anew.left} open={anew.open} />
-        <ul className="ruled">
-          {BOOK.limits.map((figure) => {
+        <LimitsTable
+          key={member.units.length}
+          may={may}
+          limits={BOOK.limits.flatMap((figure) => {
             const limit = limits[figure.id];
-            if (!limit) return null;
-            const text = (value: number) => show(figure.quantity, value, member.units).text.replace('−', '-');
-            return (
-              <LimitRow
-                key={`${figure.id} ${limit.setAt ?? ''} ${member.units.length}`}
-                figure={figure.id}
-                name={`${figure.name}${figure.rule === 'safety' ? ' ◆' : ''}`}
-                rule={tighter(figure.rule, limit.rule)}
-                rules={rulesFor(figure).map((rule) => [rule, RULE_WORDS[rule].name] as const)}
-                sense={figure.sense}
-                clear={text(limit.clear)}
-                exact={[
-                  exactText(figure.quantity, limit.clear, member.units),
-                  exactText(figure.quantity, limit.stop, member.units),
-                ]}
-                stop={text(limit.stop)}
-                source={limit.source}
-                set={
-                  limit.setBy && limit.setAt ? `${limit.setBy}, ${whenShort(limit.setAt, member.shop.timeZone)}` : null
-                }
-                may={may}
-              />
-            );
+            if (!limit) return [];
+            return [
+              {
+                figure: figure.id,
+                name: `${figure.name}, ${figure.sense === 'most' ? 'at most' : 'at least'}${figure.rule === 'safety' ? ' ◆' : ''}`,
+                clear: exactText(figure.quantity, limit.clear, member.units),
+                stop: exactText(figure.quantity, limit.stop, member.units),
+                rule: tighter(figure.rule, limit.rule),
+                rules: rulesFor(figure).map((rule) => [rule, RULE_WORDS[rule].name] as const),
+                source: limit.source,
+                set:
+                  limit.setBy && limit.setAt ? `${limit.setBy}, ${whenShort(limit.setAt, member.shop.timeZone)}` : '',
+              },
+            ];
           })}
-        </ul>
+        />
       </main>
     </Frame>
   );

@@ -6,6 +6,8 @@ import { asCsv, pasteInto, readTable } from './pasted';
 
 export interface Column {
   name: string;
+  /** Told, not set. */
+  told?: boolean;
   /** What may stand in it, where that is a choice. */
   choices?: readonly string[];
   /** Width in characters. */
@@ -24,6 +26,7 @@ export function ListTable({
   onRows,
   wrong,
   may,
+  fixed,
 }: {
   label: string;
   /** Name of the file that it goes out as. */
@@ -34,6 +37,8 @@ export function ListTable({
   /** What is wrong, by row from 0. */
   wrong: Readonly<Record<number, string>>;
   may: boolean;
+  /** Rows that are neither added nor taken out: what comes in as a table is matched to them, or refused with why. */
+  fixed?: (table: string[][]) => { ok: true; rows: string[][] } | { ok: false; reason: string };
 }) {
   const [told, setTold] = useState('');
   const [undo, setUndo] = useState<string[][] | null>(null);
@@ -66,7 +71,8 @@ export function ListTable({
     if (!/[\t\n]/.test(text.trim())) return;
     event.preventDefault();
     const read = readTable(text);
-    const put = read.ok ? pasteInto(rows, read.rows, { row, column }, columns.length) : read;
+    const laid = read.ok ? pasteInto(rows, read.rows, { row, column }, columns.length) : read;
+    const put = laid.ok && fixed ? fixed(laid.rows) : laid;
     if (put.ok) set(put.rows, `${read.ok ? read.rows.length : 0} rows were pasted.`);
     else setTold(`Nothing was pasted: ${put.reason}.`);
   };
@@ -75,11 +81,14 @@ export function ListTable({
     const read = readTable(await chosen.text());
     if (!read.ok) return setTold(`Nothing was brought in: ${read.reason}.`);
     const head = read.rows[0]?.[0]?.toLowerCase() === columns[0]?.name.toLowerCase();
-    const put = pasteInto([], head ? read.rows.slice(1) : read.rows, { row: 0, column: 0 }, columns.length);
+    const laid = pasteInto([], head ? read.rows.slice(1) : read.rows, { row: 0, column: 0 }, columns.length);
+    const put = laid.ok && fixed ? fixed(laid.rows) : laid;
     if (!put.ok) return setTold(`Nothing was brought in: ${put.reason}.`);
     set(
       put.rows.map((row) => columns.map((_, i) => row[i] ?? '')),
-      `${put.rows.length} rows of ${chosen.name} stand in place of the ${rows.length} that were here.`,
+      fixed
+        ? `${chosen.name} was brought in.`
+        : `${put.rows.length} rows of ${chosen.name} stand in place of the ${rows.length} that were here.`,
     );
   };
   const goOut = () => {
@@ -135,7 +144,7 @@ export function ListTable({
                   {c.name}
                 </th>
               ))}
-              {may && (
+              {may && !fixed && (
                 <th scope="col">
                   <span className="sr-only">Take out</span>
                 </th>
@@ -158,7 +167,9 @@ export function ListTable({
                   };
                   return (
                     <td key={c.name} style={{ minWidth: `${(c.wide ?? 8) + 2}ch` }}>
-                      {c.choices ? (
+                      {c.told ? (
+                        cells[column]
+                      ) : c.choices ? (
                         <select
                           {...common}
                           value={cells[column] ?? ''}
@@ -188,7 +199,7 @@ export function ListTable({
                     </td>
                   );
                 })}
-                {may && (
+                {may && !fixed && (
                   <td>
                     <button
                       type="button"
@@ -210,7 +221,7 @@ export function ListTable({
           </tbody>
         </table>
       </div>
-      {may && (
+      {may && !fixed && (
         <button type="button" className="btn" onClick={add}>
           Add a row
         </button>
