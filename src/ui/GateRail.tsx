@@ -1,6 +1,7 @@
 'use client';
 
 import { usePathname } from 'next/navigation';
+import { useEffect, useRef } from 'react';
 import type { GateState } from '@/core/assembly/gates/gates';
 import { GATE_TITLE } from '@/core/document/gateTitles';
 import { RoomLink } from './room/RoomLink';
@@ -11,8 +12,14 @@ export function GateRail({ jobId, gates }: { jobId: string; gates: readonly Gate
   const shown = gates.find(({ gate }) => path.startsWith(`/jobs/${jobId}/${gate}`))?.gate;
   // A room that belongs to no gate leaves the one wide where the vehicle stands.
   const wide = shown ?? gates.find(({ at }) => at === 'current')?.gate;
+  const rail = useRef<HTMLElement>(null);
+  // Where the posts do not fit beside each other, as on a phone, the one that is looked at is in sight.
+  useEffect(() => {
+    const at = rail.current?.querySelector<HTMLElement>('[data-wide]');
+    if (at && rail.current) rail.current.scrollLeft = at.offsetLeft - 24;
+  }, [wide]);
   return (
-    <nav aria-label="Gates" className="relative flex overflow-x-auto border-b border-rule">
+    <nav ref={rail} aria-label="Gates" className="relative flex overflow-x-auto border-b border-rule">
       {gates.map(({ gate, at, arm, note }) => {
         const open = gate === wide;
         const here = at === 'current';
@@ -22,6 +29,7 @@ export function GateRail({ jobId, gates }: { jobId: string; gates: readonly Gate
             key={gate}
             href={`/jobs/${jobId}/${gate}`}
             aria-current={gate === shown ? 'page' : undefined}
+            data-wide={open || undefined}
             className={`flex min-h-16 shrink-0 items-center gap-4 px-5 ${open ? 'grow bg-panel' : 'hover:bg-panel'}`}
           >
             <RailArm at={at} arm={arm} />
