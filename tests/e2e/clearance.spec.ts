@@ -80,7 +80,7 @@ test('a sweep is stopped by hand and taken up again', async ({ page, context }) 
   // The sweep's own code comes only once it was stopped, as over a poor network: so there is time to press.
   let pressed = () => {};
   const stopped = new Promise<void>((done) => (pressed = done));
-  await context.route('**/_next/static/**', async (route) => {
+  await context.route('**/_next/static/**/*worker*', async (route) => {
     await stopped;
     await route.continue();
   });
@@ -353,6 +353,10 @@ test('a lead sets the grades and the list, a cell at a time: what is wrong is na
     ),
   });
   await expect(rows).toHaveCount(had);
-  await page.getByRole('button', { name: 'Set rules and list' }).click();
-  await expect(page.getByText(/Every open job is judged by it/)).toBeVisible();
+  await Promise.all([
+    page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.ok()),
+    page.getByRole('button', { name: 'Set rules and list' }).click(),
+  ]);
+  await page.reload();
+  await expect(rows).toHaveCount(had);
 });

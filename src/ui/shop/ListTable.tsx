@@ -108,7 +108,7 @@ export function ListTable({
             CSV out
           </button>
           {may && (
-            <label className="btn focus-within:outline-3">
+            <label className="btn relative focus-within:outline-3">
               CSV in
               <input
                 type="file"
@@ -135,7 +135,7 @@ export function ListTable({
           </button>
         )}
       </p>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table ref={table} className="plain">
           <thead>
             <tr>

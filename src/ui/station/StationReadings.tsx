@@ -55,7 +55,7 @@ export function StationReadings({
       <summary className="flex min-h-12 items-center gap-3 font-semibold">
         Readings of this station: {answered} of {all.length} places read
       </summary>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="plain">
           <thead>
             <tr>
