@@ -74,7 +74,7 @@ export function FitSettingsForm({ standing, stock, may }: { standing: Typed; sto
       }}
       noValidate
     >
-      <LiveFields disabled={!may} className="space-y-6">
+      <LiveFields disabled={!may} className="min-w-0 space-y-6">
         <div className="space-y-3">
           <h2>What counts as fitting</h2>
           {RULES.map(([field, label, hint]) => (
