@@ -191,6 +191,9 @@ await main(async () => {
       }
       await page.goto(base + target);
       await page.evaluate(() => document.fonts.ready);
+      // A job is worked in the browser, its room loaded before it.
+      if (number) await page.getByRole('navigation', { name: 'Gates' }).waitFor();
+      await page.locator('main[aria-busy]').waitFor({ state: 'detached' });
       await act?.(page);
       await page.waitForTimeout(300);
       await page.screenshot({ path: path.join(out, `${name}.png`), fullPage: process.env.FULL === '1' });

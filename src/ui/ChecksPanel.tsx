@@ -60,7 +60,7 @@ function Row({ jobId, row, lead, brief }: { jobId: string; row: CheckRow; lead: 
       )}
       <button
         type="button"
-        className="-mt-2 ml-10 min-h-12 text-sm font-semibold underline underline-offset-4"
+        className="-mt-2 ml-10 min-h-12 text-left text-sm font-semibold underline underline-offset-4"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >

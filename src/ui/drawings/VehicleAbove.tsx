@@ -18,7 +18,7 @@ export function VehicleAbove({ vehicle, said }: { vehicle: Vehicle; said: Partia
   return (
     <div>
       <div className="grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[minmax(0,1fr)_minmax(0,2fr)_minmax(0,1fr)]">
-        <div className="col-span-2 sm:col-span-1 sm:col-start-2 sm:row-span-3 sm:row-start-1 sm:self-center">
+        <div className="col-span-2 sm:col-span-1 sm:col-start-2 sm:row-span-3 sm:row-start-1 sm:self-start">
           <Outline vehicle={vehicle} />
         </div>
         {PLACES.map((place) => (

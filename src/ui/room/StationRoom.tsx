@@ -146,7 +146,7 @@ function Callout({ view, place, rows }: { view: JobView; place: Place; rows: rea
     <div>
       <p className="text-sm font-semibold text-pencil">{PLACE_NAME[place]}</p>
       <ul>
-        {rows.slice(0, 4).map((v) => (
+        {rows.slice(0, 3).map((v) => (
           <li key={v.check}>
             <Worked jobId={view.id} v={v} lead={view.lead && view.open}>
               <button type="button" className="flex min-h-12 w-full items-center gap-2 text-left hover:bg-panel">
@@ -165,7 +165,7 @@ function Callout({ view, place, rows }: { view: JobView; place: Place; rows: rea
           </li>
         ))}
       </ul>
-      {rows.length > 4 && <p className="hint">{rows.length - 4} more on the right.</p>}
+      {rows.length > 3 && <p className="hint">{rows.length - 3} more on the right.</p>}
     </div>
   );
 }
