@@ -4,8 +4,8 @@ import { isDoubtful, staleBecause, standingReadings } from './figures';
 
 /**
  * What an earlier job still tells of its vehicle: the readings of kinds that are asked once a vehicle, as long as no
- * change was recorded there that bears on them. A coordinate of the linkage or of what stands round a wheel is taken
- * from the floor: it tells nothing once anything at all was changed. What is unlikely and was never confirmed stays.
+ * change was recorded there that bears on them. A coordinate of the linkage or of what stands round a wheel never
+ * does: it is taken from the floor at the heights of that day, and the vehicle has other heights now. What is unlikely and was never confirmed stays.
  *
  * @param job the vehicle's last job
  * @returns the latest reading of each place, as it was read there, at whichever gate
@@ -18,7 +18,7 @@ export function cardReadings(book: Book, job: JobDocument): Reading[] {
     if (reading.answer === 'cannot-reach' || isDoubtful(book, job, reading)) continue;
     // Read Before and changed by the lift itself: the part is another one now.
     const since = staleBecause(book, job, { ...reading, gate: 'after' });
-    if (since || (point.model && job.changes.length > 0)) continue;
+    if (since || point.model) continue;
     latest.set(`${reading.point}/${reading.place}/${reading.state}`, reading);
   }
   return [...latest.values()];

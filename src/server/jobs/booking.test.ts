@@ -71,6 +71,10 @@ withDatabase('a vehicle that comes again', () => {
   });
 
   test('of another shop nothing comes, and what is no job is refused by name', async () => {
+    expect(await bookVehicle(maren, { ...BOOKING, tag: 'Peat 9', again: first }, INCH_SHOP)).toMatchObject({
+      ok: false,
+      errors: { tag: expect.stringMatching(/differ from the vehicle taken over/) },
+    });
     const theirs = await bookJob(stranger, { again: first });
     expect((await jobOf(stranger, theirs))?.readings).toEqual([]);
     expect(await bookVehicle(maren, { ...BOOKING, again: 'HG-1' }, INCH_SHOP)).toMatchObject({

@@ -10,7 +10,7 @@ import type { Db } from '@/db/client';
 import { loadJob } from '@/db/queries/jobs';
 import { jobs, readings } from '@/db/schema/jobs';
 import { customers, shops, vehicles } from '@/db/schema/shops';
-import { refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type Answer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { standSoon, type Doer } from './withJob';
@@ -106,6 +106,9 @@ export async function nextNumber(tx: Db, shopId: string): Promise<string> {
 export const searchText = (number: string, parts: readonly string[]): string =>
   [number, ...parts].join(' ').toLowerCase();
 
+/** What was taken over is another vehicle than the one typed. */
+class AnotherVehicle extends Error {}
+
 /** Books a vehicle in: customer (an existing one of that name and contact, or new), vehicle and job. */
 export async function bookVehicle(
   doer: Doer,
@@ -171,12 +174,19 @@ export async function bookVehicle(
       .returning({ id: jobs.id });
     const jobId = job?.id ?? '';
     const earlier = b.again ? await loadJob(tx, shopId, b.again) : null;
+    const was = earlier?.document.vehicle;
+    const named = (v: { make: string; model: string; tag: string }) => [v.make, v.model, v.tag].join('/').toLowerCase();
+    // Typed over since it was taken over: readings of one vehicle must not stand on another.
+    const other =
+      was &&
+      (named(was) !== named(b) || was.frontSuspension !== b.frontSuspension || was.rearSuspension !== b.rearSuspension);
+    if (other) throw new AnotherVehicle();
     const from = earlier ? `${earlier.document.job.number}, an earlier job on this vehicle` : '';
     const card = earlier ? cardReadings(BOOK, earlier.document) : [];
     if (card.length > 0) {
-      const broughtIn = { by: doer.name, at: new Date().toISOString(), from };
+      const at = new Date().toISOString();
       await tx.insert(readings).values(
-        card.map(({ takenBy, ...reading }) => ({
+        card.map(({ takenBy, broughtIn: before, ...reading }) => ({
           ...reading,
           shopId,
           jobId,
@@ -185,16 +195,28 @@ export async function bookVehicle(
           set: 1,
           late: null,
           supersedes: null,
-          filedAt: broughtIn.at,
+          filedAt: at,
           takenBy: doer.id,
           takenByName: takenBy,
-          broughtIn,
+          // What came out of a file there still says so here.
+          broughtIn: {
+            by: doer.name,
+            at,
+            from: (before ? `${from}; there brought in by ${before.by} from ${before.from}` : from).slice(0, 200),
+          },
         })),
       );
     }
     await note(tx, doer, 'job booked', { jobId, about: from ? `${number}, after ${from}` : number });
     return { ok: true as const, jobId };
+  }).catch((error: unknown) => {
+    if (error instanceof AnotherVehicle) return null;
+    throw error;
   });
+  if (!booked) {
+    const why = 'make, model, name or suspension differ from the vehicle taken over: leave it, or take it over again';
+    return refuse(why, { tag: why });
+  }
   await standSoon(shopId, booked.jobId);
   return booked;
 }

@@ -31,7 +31,9 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
   const shut = shutAt(view, gate);
   const lead = view.lead && open;
   const mine = worstFirst(verdicts.filter((v) => v.gate === gate));
-  const next = open ? nextAction(workings, verdicts, gate) : null;
+  // A gate that takes no readings, not open yet or closed by the build, has nothing to be done next.
+  const takes = gateShutForReading(job, gate, new Date().toISOString()) === null;
+  const next = open && takes ? nextAction(workings, verdicts, gate) : null;
   const inTheWay = mine.filter((v) => (gate === 'after' ? blocksRelease(v) : v.verdict === 'Stop' && !v.accepted));
   const rest = mine.filter((v) => !inTheWay.includes(v));
   const of = (word: (typeof rest)[number]['verdict']) => rest.filter((v) => v.verdict === word);
