@@ -38,8 +38,10 @@ const STAGE_NAME: Record<Stage, string> = { before: 'Before', plan: 'Plan', afte
 /** The last answer that came, and what it was worked for. */
 interface Answered {
   weighed: Extract<Weighed, { state: 'ready' }>;
-  corner: Corner;
+  /** Corner and obstacles, in order: the ring of other ones would name the wrong part. */
+  of: string;
   worked: string;
+  missing: number;
 }
 
 /** Does the tyre fit? One wheel with what stands round it, over every pose of a grade. */
@@ -79,11 +81,6 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
   const { weighed, stop, again } = useWeighed(job, corner, stage, grade, wanted);
   const here: Weighed | undefined = weighed[shown];
   const results = useMemo(() => (here?.state === 'ready' ? here.results : []), [here]);
-  // While it sweeps, the last answer stays, greyed, with what it was worked for.
-  const [last, setLast] = useState<Answered | null>(null);
-  const worked = `${PLACE_NAME[corner]}, ${STAGE_NAME[stage]}, ${grade}, ${WHICH_NAME[shown].toLowerCase()}`;
-  if (here?.state === 'ready' && last?.weighed !== here) setLast({ weighed: here, corner, worked });
-  const sweeping = (here === undefined || here.state === 'working') && last !== null;
   const [worst] = results;
 
   const posed = useMemo(() => {
@@ -93,6 +90,12 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
   // Without anything to sweep the arithmetic is what there is.
   const tab = tabbed ?? (posed.ok ? 'worst' : 'tyre');
   const missing = posed.ok ? posed.posed.obstacles.missing.length : 0;
+  // While it sweeps, the last answer stays, greyed, with what it was worked for.
+  const [last, setLast] = useState<Answered | null>(null);
+  const worked = `${PLACE_NAME[corner]}, ${STAGE_NAME[stage]}, ${grade}, ${WHICH_NAME[shown].toLowerCase()}`;
+  const of = `${corner}/${posed.ok ? posed.posed.problem.obstacles.map((o) => o.id).join() : ''}`;
+  if (here?.state === 'ready' && last?.weighed !== here) setLast({ weighed: here, of, worked, missing });
+  const sweeping = (here === undefined || here.state === 'working') && last !== null;
   const selected = picked ?? worst?.id ?? null;
   const shownResult = results.find((r) => r.id === selected);
   const key = `${corner}/${stage}/${shown}/${selected ?? ''}`;
@@ -197,7 +200,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
             </p>
             <h1 aria-live="polite">
               {sweeping ? (
-                <span className="text-pencil">{headline(last.weighed.results, missing)}</span>
+                <span className="text-pencil">{headline(last.weighed.results, last.missing)}</span>
               ) : here?.state === 'ready' ? (
                 headline(results, missing)
               ) : here?.state === 'needs' ? (
@@ -213,8 +216,8 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
         {posed.ok ? (
           <Studio
             posed={posed.posed}
-            weighed={sweeping && last.corner === corner ? last.weighed : here}
-            stale={sweeping && last.corner === corner}
+            weighed={sweeping && last.of === of ? last.weighed : here}
+            stale={sweeping && last.of === of}
             results={results}
             start={start}
             startKey={key}

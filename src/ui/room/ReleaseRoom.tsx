@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { nextAction } from '@/core/assembly/gates/next';
 import { blocksRelease } from '@/core/assembly/gates/release';
 import { worstFirst } from '@/core/assembly/workJob';
+import { gateShutForReading } from '@/core/record/filing/makeReading';
 import { makeSheet } from '@/core/assembly/sheet/sheet';
 import { sealed } from '@/core/assembly/sheet/signed';
 import { whenFull } from '@/core/kernel/time/when';
@@ -25,7 +26,10 @@ export function ReleaseRoom({ view }: { view: JobView }) {
   const { id, job, member, verdicts, open, signed, lead } = view;
   const inTheWay = open ? worstFirst(verdicts.filter(blocksRelease)) : [];
   const ready = inTheWay.length === 0;
-  const next = open && !ready ? nextAction(view.workings, verdicts, 'after') : null;
+  const next =
+    open && !ready && gateShutForReading(job, 'after', new Date().toISOString()) === null
+      ? nextAction(view.workings, verdicts, 'after')
+      : null;
   const rest = worstFirst(verdicts.filter((v) => v.gate === 'after' && !inTheWay.includes(v)));
   const of = (word: (typeof rest)[number]['verdict']) => rest.filter((v) => v.verdict === word);
   const accepted = of('Stop');

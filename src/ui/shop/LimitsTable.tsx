@@ -46,7 +46,7 @@ export function LimitsTable({ limits, may }: { limits: readonly LimitShown[]; ma
     name,
     ...(name === 'Limit' || name === 'Set by' ? { told: true, wide: 18 } : {}),
     ...(name === 'Rule' ? { choices, wide: 10 } : {}),
-    ...(name === 'Source' ? { wide: 26 } : {}),
+    ...(name === 'Source' ? { wide: 40 } : {}),
   }));
   /** A table that comes in is matched by the limits' names; what it leaves out stays as it is. */
   const fixed = (table: string[][]) => {

@@ -71,7 +71,7 @@ function mends(w: Workings, gate: ReadingGate, verdicts: readonly Verdict[]): Ne
       reason:
         gate === 'before'
           ? [
-              `Found Before${safetyCritical ? ', and it can hurt somebody' : ''}: settle it before the gate opens${again}.`,
+              `Found Before${safetyCritical ? ', and it can hurt somebody' : ''}: settle it before the build begins${again}.`,
             ]
           : [
               safetyCritical
