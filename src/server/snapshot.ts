@@ -1,7 +1,8 @@
 import 'server-only';
+import { createHash } from 'node:crypto';
+import { LRUCache } from 'lru-cache';
 import type { Verdict } from '@/core/record/checks/types';
 import type { Pace } from '@/core/record/pace';
-import type { SweptCorners } from '@/core/subjects/clearance/fit/assessed';
 import type { FitStock } from '@/core/document/fitRules';
 import type { JobDocument } from '@/core/document/job';
 import type { Sheet } from '@/core/assembly/sheet/sheet';
@@ -16,6 +17,7 @@ import { inShop } from './database';
 import { jobMark } from './jobs/marks';
 import type { Member } from './session';
 import { isBusy, isTooLong, isTooMany } from './threads/pool';
+import type { Told } from './threads/work';
 import { paceOf } from './pace';
 import { worked } from './working';
 
@@ -56,19 +58,30 @@ export interface Snapshot {
   mark?: string;
   /** What each reading takes in this shop, as learned. */
   pace?: Pace;
-  /** What the checks’ sweeps came to here, so that the device need not sweep at once what it opens. */
-  swept?: SweptCorners;
+  /** What the job came to here, so that the device need not work at once what it opens. */
+  told?: Told;
 }
 
-/** A snapshot with the mark that this member had it now, and what is swept for it: for a device that works on it. */
+/** What jobs came to lately, by what each was made of: whoever opens one again need not wait for it. */
+const toldLately = new LRUCache<string, Told>({ max: 40 });
+async function toldOf(member: Pick<Member, 'id' | 'shop'>, { id, document }: Snapshot): Promise<Told> {
+  const state = createHash('sha256').update(JSON.stringify(document)).digest('hex');
+  const known = toldLately.get(state);
+  if (known) return known;
+  const told = await worked({ shop: member.shop.id, who: member.id }, id, 'told', document);
+  toldLately.set(state, told);
+  return told;
+}
+
+/** A snapshot with the mark that this member had it now, and what it came to here: for a device that works on it. */
 export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: Snapshot): Promise<Snapshot> {
   if (snapshot.signed) return snapshot;
-  const { id, document } = snapshot;
+  const { id } = snapshot;
   const marked = { ...snapshot, mark: jobMark(member.id, id), pace: await paceOf(member.shop.id) };
   try {
-    return { ...marked, swept: await worked({ shop: member.shop.id, who: member.id }, id, 'swept', document) };
+    return { ...marked, told: await toldOf(member, snapshot) };
   } catch (error) {
-    // The device then sweeps for itself, in a worker of its own: nobody but its person waits for it.
+    // The device then works it for itself, its sweeps in a worker of its own: nobody but its person waits for it.
     if (isTooLong(error) || isTooMany(error) || isBusy(error)) return marked;
     throw error;
   }

@@ -128,18 +128,37 @@ test('a kit is added once, and fills an empty plan with its claim', async ({ pag
   await expect(page.getByRole('cell', { name: 'Stile 50 sheet, revision A' })).toBeVisible();
   await add('12400');
   await expect(page.getByText('in the list already')).toBeVisible();
-  // What it costs can be said later, and be wrong without losing what stood.
-  const price = page.getByLabel('Price of Stile 50');
+  // What it costs can be said later, in the table, and be wrong without losing what stood.
+  const row = page.getByRole('row', { name: /Stile 50/ });
+  const price = row.getByRole('textbox', { name: /^Price, row/ });
   await expect(price).toHaveValue('12\u202f400');
   await price.fill('twelve');
-  await page.getByRole('button', { name: 'Keep price' }).click();
+  await page.getByRole('button', { name: 'Set 1 kit' }).click();
   await expect(page.getByRole('alert').filter({ hasText: '“twelve” is not a price' })).toBeVisible();
   await expect(price).toHaveValue('twelve');
   await price.fill('11 900');
-  await page.getByRole('button', { name: 'Keep price' }).click();
-  await expect(page.getByRole('button', { name: 'Keep price' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Set 1 kit' }).click();
+  await expect(page.getByText('1 kit is set.')).toBeVisible();
   await page.reload();
   await expect(price).toHaveValue('11\u202f900');
+  // A table from elsewhere: what stands is matched by name and sheet, what is new is added, what disagrees is refused.
+  const into = (text: string) =>
+    page.getByLabel('CSV in').setInputFiles({ name: 'kits.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  const HEAD = 'Kit,"Claims, front","Claims, rear",Where it stands,Price,Moves\n';
+  await into(`${HEAD}Stile 50,+3 in,+1 1/2 in,"Stile 50 sheet, revision A",9000,`);
+  await expect(page.getByText(/Nothing was brought in: line 1: .*A later sheet is another kit/)).toBeVisible();
+  await expect(price).toHaveValue('11\u202f900');
+  await into(`${HEAD}Stile 50,+2 in,+1 1/2 in,"Stile 50 sheet, revision A",9000,\nStile 55,2 1/4,tall,"Sheet B",100,`);
+  await page.getByRole('button', { name: 'Set 2 kits' }).click();
+  await expect(page.getByText('1 kit is set; 1 is not, and why stands there.')).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: /Claim, rear: .*tall/ })).toBeVisible();
+  await page
+    .getByRole('row', { name: /Sheet B/ })
+    .getByRole('textbox', { name: /Claims, rear/ })
+    .fill('2');
+  await page.getByRole('button', { name: 'Set 1 kit' }).click();
+  await expect(page.getByRole('cell', { name: 'Stile 55', exact: true })).toBeVisible();
+  await expect(price).toHaveValue('9\u202f000');
   // The front desk adds kits and books; a lead plans.
   const job = await book(page, { customer: 'Kit' });
   await page.goto(`${job}/plan`);

@@ -2,7 +2,7 @@ import { LRUCache } from 'lru-cache';
 import { workingsOf } from '@/core/assembly/book';
 import { standingOf, type Standing } from '@/core/assembly/gates/standing';
 import { canonicalText, makeSignedSheet, type SheetShop } from '@/core/assembly/sheet/signed';
-import { workJob } from '@/core/assembly/workJob';
+import { CORE_VERSION, workJob } from '@/core/assembly/workJob';
 import { keptJob } from '@/core/document/readJob';
 import type { JobDocument } from '@/core/document/job';
 import type { Axle } from '@/core/kernel/places';
@@ -12,6 +12,13 @@ import { Memo, type Workings } from '@/core/record/workings';
 import { sweptCorners, type SweptCorners } from '@/core/subjects/clearance/fit/assessed';
 import type { Stage } from '@/core/subjects/linkage/stages';
 import { curvesCsv } from './curves';
+
+/** What a job came to where it was told: by which arithmetic, its sweeps and its verdicts. */
+export interface Told {
+  core: string;
+  swept: SweptCorners;
+  verdicts: Verdict[];
+}
 
 /** What the last few jobs of this thread were worked with: most filings leave geometry and heights as they were. */
 const memos = new LRUCache<string, Memo>({ max: 6 });
@@ -32,7 +39,11 @@ export const work = {
     return standingOf(w, workJob(job, w));
   },
   verdicts: (about: string, job: JobDocument): Verdict[] => workJob(job, inHand(about, job)),
-  swept: (about: string, job: JobDocument): SweptCorners => sweptCorners(inHand(about, job)),
+  /** What a device needs so that it need not work at once what it opens. */
+  told: (about: string, job: JobDocument): Told => {
+    const w = inHand(about, job);
+    return { core: CORE_VERSION, swept: sweptCorners(w), verdicts: workJob(job, w) };
+  },
   /** A signed document's frozen text. */
   signedText: (about: string, document: unknown, shop: SheetShop): string =>
     canonicalText(makeSignedSheet(inHand(about, keptJob(document)), shop)),

@@ -102,67 +102,6 @@ export function Studio({ posed, weighed, stale, results, start, startKey, select
             onSelect={onSelect}
           />
         </div>
-        <div className="border border-rule bg-panel p-2">
-          <SliderRow
-            name="Travel"
-            value={pose.own - limits.rest}
-            text={mm(pose.own - limits.rest)}
-            low={Math.floor(problem.own.droop - limits.rest)}
-            high={Math.ceil(problem.own.bump - limits.rest)}
-            step={1}
-            marks={[0]}
-            onValue={(v) => onPose({ ...pose, own: v + limits.rest })}
-          />
-          {!wheel.independent && (
-            <SliderRow
-              name="Other side"
-              value={pose.across - problem.across.rest}
-              text={mm(pose.across - problem.across.rest)}
-              low={Math.floor(problem.across.droop - problem.across.rest)}
-              high={Math.ceil(problem.across.bump - problem.across.rest)}
-              step={1}
-              marks={[0]}
-              onValue={(v) => onPose({ ...pose, across: v + problem.across.rest })}
-            />
-          )}
-          {wheel.steered && (
-            <SliderRow
-              name="Steer"
-              value={pose.steer * 100 * way}
-              text={steerWords(pose.steer, way, problem.steer)}
-              low={Math.floor(ends[0] ?? -100)}
-              high={Math.ceil(ends[1] ?? 100)}
-              step={1}
-              marks={[0]}
-              onValue={(v) => onPose({ ...pose, steer: (v / 100) * way })}
-            />
-          )}
-          <div className="grid grid-cols-3 gap-2">
-            <button type="button" className="btn px-1" onClick={() => setMoved(null)}>
-              Worst pose
-            </button>
-            <button
-              type="button"
-              className="btn px-1"
-              onClick={() => onPose({ own: limits.rest, across: problem.across.rest, steer: 0 })}
-            >
-              Ride height
-            </button>
-            <button
-              type="button"
-              className="btn px-1"
-              onClick={() =>
-                onPose({
-                  ...pose,
-                  own: problem.own.bump,
-                  across: wheel.independent ? pose.across : problem.across.droop,
-                })
-              }
-            >
-              {wheel.independent ? 'Full bump' : 'Crossed up'}
-            </button>
-          </div>
-        </div>
       </div>
       <div className="space-y-2">
         {scene ? (
@@ -172,6 +111,67 @@ export function Studio({ posed, weighed, stale, results, start, startKey, select
             Out of reach: the linkage does not close there.
           </p>
         )}
+      </div>
+      <div className="sticky bottom-0 z-10 grid items-center gap-x-5 border border-rule bg-panel px-3 py-1 lg:grid-cols-2 xl:col-span-2">
+        <SliderRow
+          name="Travel"
+          value={pose.own - limits.rest}
+          text={mm(pose.own - limits.rest)}
+          low={Math.floor(problem.own.droop - limits.rest)}
+          high={Math.ceil(problem.own.bump - limits.rest)}
+          step={1}
+          marks={[0]}
+          onValue={(v) => onPose({ ...pose, own: v + limits.rest })}
+        />
+        {!wheel.independent && (
+          <SliderRow
+            name="Other side"
+            value={pose.across - problem.across.rest}
+            text={mm(pose.across - problem.across.rest)}
+            low={Math.floor(problem.across.droop - problem.across.rest)}
+            high={Math.ceil(problem.across.bump - problem.across.rest)}
+            step={1}
+            marks={[0]}
+            onValue={(v) => onPose({ ...pose, across: v + problem.across.rest })}
+          />
+        )}
+        {wheel.steered && (
+          <SliderRow
+            name="Steer"
+            value={pose.steer * 100 * way}
+            text={steerWords(pose.steer, way, problem.steer)}
+            low={Math.floor(ends[0] ?? -100)}
+            high={Math.ceil(ends[1] ?? 100)}
+            step={1}
+            marks={[0]}
+            onValue={(v) => onPose({ ...pose, steer: (v / 100) * way })}
+          />
+        )}
+        <div className="grid grid-cols-3 gap-2">
+          <button type="button" className="btn px-1" onClick={() => setMoved(null)}>
+            Worst pose
+          </button>
+          <button
+            type="button"
+            className="btn px-1"
+            onClick={() => onPose({ own: limits.rest, across: problem.across.rest, steer: 0 })}
+          >
+            Ride height
+          </button>
+          <button
+            type="button"
+            className="btn px-1"
+            onClick={() =>
+              onPose({
+                ...pose,
+                own: problem.own.bump,
+                across: wheel.independent ? pose.across : problem.across.droop,
+              })
+            }
+          >
+            {wheel.independent ? 'Full bump' : 'Crossed up'}
+          </button>
+        </div>
       </div>
     </div>
   );

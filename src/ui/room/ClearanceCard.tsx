@@ -5,6 +5,9 @@ import { obstaclesOf } from '@/core/subjects/clearance/fit/obstacles';
 import { CORNERS, PLACE_NAME } from '@/core/kernel/places';
 import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
 import type { ReadingGate } from '@/core/document/job';
+import { assessedAt, isSwept } from '@/core/subjects/clearance/fit/assessed';
+import { verdictInk } from '../drawings/Arm';
+import { Figure } from '../Figure';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
@@ -28,13 +31,25 @@ export function ClearanceCard({ view, route }: { view: JobView; route: ReadingGa
         {CORNERS.map((corner) => {
           const { known, missing } = obstaclesOf(view.workings, corner);
           const own = known.filter((o) => !o.assumed).length;
+          const [worst] = isSwept(view.workings, corner)
+            ? (assessedAt(view.workings, corner, 'after')?.results ?? [])
+            : [];
+          const wants = worst && worst.verdict !== 'Clear' ? worst : null;
           return (
             <li key={corner}>
               <RoomLink
                 className="grid min-h-12 grid-cols-[minmax(0,1fr)_auto] items-center gap-4 hover:bg-panel"
-                href={`/jobs/${id}/clearance?at=${corner}`}
+                href={`/jobs/${id}/clearance?at=${corner}${wants ? `&ob=${wants.id}` : ''}`}
               >
-                <span className="font-semibold">{PLACE_NAME[corner]}</span>
+                <span>
+                  <span className="block font-semibold">{PLACE_NAME[corner]}</span>
+                  {wants && (
+                    <span className="block text-[15px]">
+                      <span className={`font-bold ${verdictInk(wants.verdict)}`}>{wants.verdict}</span>: {wants.name}{' '}
+                      <Figure quantity="length" value={wants.gap} signed />. Its cures, each with Try
+                    </span>
+                  )}
+                </span>
                 <span className="fig text-sm">
                   {own} measured, {known.length - own} assumed, {missing.length} not known
                 </span>

@@ -45,7 +45,7 @@ interface Answered {
 }
 
 /** Does the tyre fit? One wheel with what stands round it, over every pose of a grade. */
-export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: string } }) {
+export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: string; ob?: string } }) {
   const { job, workings, id, bay, open } = view;
   const gate = GATES.indexOf(job.job.gate);
   const [corner, setCorner] = useState<Corner>(CORNERS.find((c) => c === asked.at) ?? 'FL');
@@ -57,7 +57,7 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
   const [trial, setTrial] = useState<Fitment | null>(null);
   const [which, setWhich] = useState<Which>(job.fitments.asked && gate < 4 ? 'asked' : 'fitted');
   const [tabbed, setTab] = useState<string | null>(null);
-  const [picked, setPicked] = useState<string | null>(null);
+  const [picked, setPicked] = useState<string | null>(asked.ob ?? null);
 
   const fitments = useMemo(() => {
     const { asked: wanted, suggested } = job.fitments;

@@ -1,7 +1,7 @@
 'use client';
 
 import { usePathname, useSearchParams } from 'next/navigation';
-import { Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { startTransition, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { StationId } from '@/core/record/station';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
@@ -71,7 +71,8 @@ export function JobRoom(props: { initial: Snapshot; member: Looker }) {
   useEffect(() => {
     void partOf(below)
       .begin()
-      .then(() => setThere(true));
+      // A transition is drawn in slices: the page answers meanwhile.
+      .then(() => startTransition(() => setThere(true)));
   }, [below]);
   // Nothing is worked where the page is made: a server answers others meanwhile.
   return useTakenOver() && there ? <JobHere {...props} /> : <Opening number={props.initial.document.job.number} />;
@@ -176,7 +177,13 @@ function Inside({ room, view }: { room: Room; view: JobView }) {
         <LinkageRoom key={asked.get('end') ?? 'front'} view={view} asked={{ end: asked.get('end') ?? undefined }} />
       );
     case 'clearance':
-      return <ClearanceRoom key={asked.get('at') ?? ''} view={view} asked={{ at: asked.get('at') ?? undefined }} />;
+      return (
+        <ClearanceRoom
+          key={`${asked.get('at') ?? ''}/${asked.get('ob') ?? ''}`}
+          view={view}
+          asked={{ at: asked.get('at') ?? undefined, ob: asked.get('ob') ?? undefined }}
+        />
+      );
     case 'finder':
       return (
         <FinderRoom key={asked.get('end') ?? 'front'} view={view} asked={{ end: asked.get('end') ?? undefined }} />

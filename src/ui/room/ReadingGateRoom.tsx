@@ -11,7 +11,7 @@ import { ChecksPanel } from '../ChecksPanel';
 import { ChangeForm } from '../job/ChangeForm';
 import { ChangesList } from '../job/ChangesList';
 import { OpenGate } from '../job/OpenGate';
-import { Counts } from '../station/Counted';
+import { CountsOf } from '../station/Counted';
 import { LeftToRead } from '../station/LeftToRead';
 import { NextCard } from '../station/NextCard';
 import { RoomLink } from './RoomLink';
@@ -36,8 +36,6 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
   const next = open && takes ? nextAction(workings, verdicts, gate) : null;
   const inTheWay = mine.filter((v) => (gate === 'after' ? blocksRelease(v) : v.verdict === 'Stop' && !v.accepted));
   const rest = mine.filter((v) => !inTheWay.includes(v));
-  const of = (word: (typeof rest)[number]['verdict']) => rest.filter((v) => v.verdict === word);
-  const accepted = of('Stop');
   const changes = job.changes.filter((c) => ['build', 'after', 'release'].includes(c.gate));
   const recording = useRef<HTMLDetailsElement>(null);
   const [asked, ask] = useState(0);
@@ -87,18 +85,7 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
             empty={gate === 'after' ? 'Nothing is in the way.' : 'No Stop found.'}
           />
         </section>
-        <Counts
-          jobId={id}
-          lead={lead}
-          counts={[
-            ...(accepted.length > 0
-              ? [{ key: 'accepted', mark: 'Stop' as const, name: 'accepted by a lead', verdicts: accepted }]
-              : []),
-            { key: 'watch', mark: 'Watch', name: 'to watch', verdicts: of('Watch') },
-            { key: 'unread', mark: 'Not measured', name: 'not measured', verdicts: of('Not measured') },
-            { key: 'clear', mark: 'Clear', name: 'clear', verdicts: of('Clear') },
-          ]}
-        />
+        <CountsOf jobId={id} lead={lead} verdicts={rest} />
         {gate === 'after' && (
           <details ref={recording} className="border-t border-rule pt-1">
             <summary className="flex min-h-12 items-center gap-3 font-semibold">

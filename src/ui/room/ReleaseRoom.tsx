@@ -15,7 +15,7 @@ import { Exports } from '../job/Exports';
 import { SheetOnScreen } from '../job/SheetOnScreen';
 import { SignOff } from '../job/SignOff';
 import { StationLines } from '../job/StationLines';
-import { Counts } from '../station/Counted';
+import { CountsOf } from '../station/Counted';
 import { NextCard } from '../station/NextCard';
 import { shutAt } from './ReadingGateRoom';
 import { goTo } from './RoomLink';
@@ -31,8 +31,6 @@ export function ReleaseRoom({ view }: { view: JobView }) {
       ? nextAction(view.workings, verdicts, 'after')
       : null;
   const rest = worstFirst(verdicts.filter((v) => v.gate === 'after' && !inTheWay.includes(v)));
-  const of = (word: (typeof rest)[number]['verdict']) => rest.filter((v) => v.verdict === word);
-  const accepted = of('Stop');
   const [asked, setAsked] = useState<boolean | null>(null);
   const shown = asked ?? (!open || ready);
   return (
@@ -73,18 +71,7 @@ export function ReleaseRoom({ view }: { view: JobView }) {
                 empty="Every check that keeps a vehicle here is answered."
               />
             </section>
-            <Counts
-              jobId={id}
-              lead={lead}
-              counts={[
-                ...(accepted.length > 0
-                  ? [{ key: 'accepted', mark: 'Stop' as const, name: 'accepted by a lead', verdicts: accepted }]
-                  : []),
-                { key: 'watch', mark: 'Watch', name: 'to watch', verdicts: of('Watch') },
-                { key: 'unread', mark: 'Not measured', name: 'not measured', verdicts: of('Not measured') },
-                { key: 'clear', mark: 'Clear', name: 'clear', verdicts: of('Clear') },
-              ]}
-            />
+            <CountsOf jobId={id} lead={lead} verdicts={rest} />
             <button
               type="button"
               className="btn"

@@ -4,7 +4,7 @@ import '../../../tests/support/dom';
 import { renderHook, waitFor } from '@testing-library/react';
 import { Memo } from '@/core/record/workings';
 import { workingsOf } from '@/core/assembly/book';
-import { workJob } from '@/core/assembly/workJob';
+import { CORE_VERSION, workJob } from '@/core/assembly/workJob';
 import type { JobDocument } from '@/core/document/job';
 import { DEFAULT_STOCK } from '@/core/document/fitRules';
 import { obstaclePoint } from '@/core/subjects/clearance/points';
@@ -159,8 +159,20 @@ describe('a job as it is worked here', () => {
     expect(ask).toHaveBeenCalledTimes(1);
   });
   test('what the server swept is not swept again', async () => {
-    const hook = shown({ ...snapshotOf(taped), swept });
+    const hook = shown({ ...snapshotOf(taped), told: { core: 'another', swept, verdicts: [] } });
     expect(notYet(hook.result.current)).toEqual([]);
     expect(ask).not.toHaveBeenCalled();
+  });
+  test('what the server worked is shown as it told it, until something waits here or its arithmetic is another', () => {
+    const verdicts = workJob(taped, workingsOf(taped)).slice(0, 3);
+    const told = { core: CORE_VERSION, swept, verdicts };
+    expect(shown({ ...snapshotOf(taped), told }).result.current.verdicts).toBe(verdicts);
+    const other = shown({ ...snapshotOf(taped), told: { ...told, core: '0.0.1' } });
+    expect(other.result.current.verdicts.length).toBeGreaterThan(3);
+    const entry = { kind: 'note', id: 'n1', gate: 'after', at: '2026-11-02T10:00:00Z', body: { text: 'a note' } };
+    const waits = [{ jobId: ID, id: 'n1', state: 'here', entry } as unknown as Waiting];
+    const toldOf = { ...snapshotOf(taped), told };
+    const own = renderHook(() => useView(toldOf, runa, waits));
+    expect(own.result.current.verdicts.length).toBeGreaterThan(3);
   });
 });

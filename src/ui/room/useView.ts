@@ -20,7 +20,7 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
   const [memo] = useState(() => new Memo());
   // What the server swept of the job as it told it need not be swept here.
   const known = useMemo(() => {
-    if (snapshot.swept) takeSwept(workingsOf(snapshot.document, memo, true), snapshot.swept);
+    if (snapshot.told) takeSwept(workingsOf(snapshot.document, memo, true), snapshot.told.swept);
     return memo;
   }, [snapshot, memo]);
   const view = useMemo(() => {

@@ -3,7 +3,7 @@
 import { createContext, useContext } from 'react';
 import { workingsOf } from '@/core/assembly/book';
 import type { Memo, Workings } from '@/core/record/workings';
-import { workJob } from '@/core/assembly/workJob';
+import { CORE_VERSION, workJob } from '@/core/assembly/workJob';
 import type { Verdict } from '@/core/record/checks/types';
 import { DEFAULT_STOCK } from '@/core/document/fitRules';
 import { withWaiting } from '@/core/assembly/filing';
@@ -77,7 +77,9 @@ export function viewOf(
     member.name,
   );
   const workings = workingsOf(job, memo, leaving, snapshot.pace);
-  const verdicts = snapshot.signed?.verdicts ?? workJob(job, workings);
+  // A job on which nothing waits here is what the server worked, by the same arithmetic.
+  const told = live.length === 0 && snapshot.told?.core === CORE_VERSION ? snapshot.told.verdicts : null;
+  const verdicts = snapshot.signed?.verdicts ?? told ?? workJob(job, workings);
   const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
   const bay = member.role !== 'front-desk';
   return {

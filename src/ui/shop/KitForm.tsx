@@ -36,7 +36,7 @@ export function KitForm() {
       }}
     >
       <LiveFields className="space-y-4">
-        <h2>Add a kit</h2>
+        <h2>Add a kit that moves parts</h2>
         <TextField label="Name" {...bind('name')} />
         <TextField label="Claims, front" {...bind('claimFront')} />
         <TextField label="Claims, rear" {...bind('claimRear')} />

@@ -6,8 +6,8 @@ import { asCsv, pasteInto, readTable } from './pasted';
 
 export interface Column {
   name: string;
-  /** Told, not set. */
-  told?: boolean;
+  /** Told, not set; or told of the rows that stand, and set of those that are added. */
+  told?: boolean | 'standing';
   /** What may stand in it, where that is a choice. */
   choices?: readonly string[];
   /** Width in characters. */
@@ -27,6 +27,7 @@ export function ListTable({
   wrong,
   may,
   fixed,
+  standing = 0,
 }: {
   label: string;
   /** Name of the file that it goes out as. */
@@ -37,9 +38,12 @@ export function ListTable({
   /** What is wrong, by row from 0. */
   wrong: Readonly<Record<number, string>>;
   may: boolean;
-  /** Rows that are neither added nor taken out: what comes in as a table is matched to them, or refused with why. */
+  /** The first rows are neither added nor taken out: what comes in as a table is matched to them, or refused with why. */
   fixed?: (table: string[][]) => { ok: true; rows: string[][] } | { ok: false; reason: string };
+  /** How many rows are of that kind, where others can be added after them. */
+  standing?: number;
 }) {
+  const grows = !fixed || standing > 0;
   const [told, setTold] = useState('');
   const [undo, setUndo] = useState<string[][] | null>(null);
   const table = useRef<HTMLTableElement>(null);
@@ -144,7 +148,7 @@ export function ListTable({
                   {c.name}
                 </th>
               ))}
-              {may && !fixed && (
+              {may && grows && (
                 <th scope="col">
                   <span className="sr-only">Take out</span>
                 </th>
@@ -167,7 +171,7 @@ export function ListTable({
                   };
                   return (
                     <td key={c.name} style={{ minWidth: `${(c.wide ?? 8) + 2}ch` }}>
-                      {c.told ? (
+                      {c.told === true || (c.told && row < standing) ? (
                         cells[column]
                       ) : c.choices ? (
                         <select
@@ -199,21 +203,23 @@ export function ListTable({
                     </td>
                   );
                 })}
-                {may && !fixed && (
+                {may && grows && (
                   <td>
-                    <button
-                      type="button"
-                      className="flex min-h-12 min-w-12 items-center justify-center text-pencil"
-                      aria-label={`Take out row ${row + 1}, ${cells[0] ?? ''} ${cells[1] ?? ''}`}
-                      onClick={() =>
-                        set(
-                          rows.filter((_, i) => i !== row).map((each) => [...each]),
-                          `Row ${row + 1} is taken out.`,
-                        )
-                      }
-                    >
-                      <Trash2 className="size-5" aria-hidden />
-                    </button>
+                    {row >= standing && (
+                      <button
+                        type="button"
+                        className="flex min-h-12 min-w-12 items-center justify-center text-pencil"
+                        aria-label={`Take out row ${row + 1}, ${cells[0] ?? ''} ${cells[1] ?? ''}`}
+                        onClick={() =>
+                          set(
+                            rows.filter((_, i) => i !== row).map((each) => [...each]),
+                            `Row ${row + 1} is taken out.`,
+                          )
+                        }
+                      >
+                        <Trash2 className="size-5" aria-hidden />
+                      </button>
+                    )}
                   </td>
                 )}
               </tr>
@@ -221,7 +227,7 @@ export function ListTable({
           </tbody>
         </table>
       </div>
-      {may && !fixed && (
+      {may && grows && (
         <button type="button" className="btn" onClick={add}>
           Add a row
         </button>

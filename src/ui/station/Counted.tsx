@@ -5,7 +5,7 @@ import type { Verdict } from '@/core/record/checks/types';
 import { ChecksPanel } from '../ChecksPanel';
 import { Arm } from '../drawings/Arm';
 
-export interface Counted {
+interface Counted {
   key: string;
   mark: Verdict['verdict'];
   name: string;
@@ -13,7 +13,7 @@ export interface Counted {
 }
 
 /** Verdicts that want nothing now, as counts that open in place, one at a time. */
-export function Counts({ jobId, counts, lead }: { jobId: string; counts: readonly Counted[]; lead: boolean }) {
+function Counts({ jobId, counts, lead }: { jobId: string; counts: readonly Counted[]; lead: boolean }) {
   const [open, setOpen] = useState<string | null>(null);
   const shown = counts.find((c) => c.key === open);
   return (
@@ -38,5 +38,24 @@ export function Counts({ jobId, counts, lead }: { jobId: string; counts: readonl
       </div>
       {shown && <ChecksPanel jobId={jobId} verdicts={shown.verdicts} lead={lead} brief />}
     </section>
+  );
+}
+
+/** What is not in the way: accepted, to watch, not measured, clear. */
+export function CountsOf({ verdicts, ...rest }: { jobId: string; verdicts: readonly Verdict[]; lead: boolean }) {
+  const of = (word: Verdict['verdict']) => verdicts.filter((v) => v.verdict === word);
+  const accepted = of('Stop');
+  return (
+    <Counts
+      {...rest}
+      counts={[
+        ...(accepted.length > 0
+          ? [{ key: 'accepted', mark: 'Stop' as const, name: 'accepted by a lead', verdicts: accepted }]
+          : []),
+        { key: 'watch', mark: 'Watch', name: 'to watch', verdicts: of('Watch') },
+        { key: 'unread', mark: 'Not measured', name: 'not measured', verdicts: of('Not measured') },
+        { key: 'clear', mark: 'Clear', name: 'clear', verdicts: of('Clear') },
+      ]}
+    />
   );
 }
