@@ -16,6 +16,7 @@ export const TARN: Vehicle = {
   tyreDiameter: 778,
   rearHose: 'centre',
   swayLink: 'down',
+  drive: 'part-time',
 };
 export const CAIRN: Vehicle = {
   make: 'Halbeck',
@@ -30,6 +31,7 @@ export const CAIRN: Vehicle = {
   tyreDiameter: 806,
   rearHose: 'centre',
   swayLink: 'down',
+  drive: 'part-time',
 };
 export const PACKHORSE: Vehicle = {
   make: 'Corvane',
@@ -44,6 +46,7 @@ export const PACKHORSE: Vehicle = {
   tyreDiameter: 792,
   rearHose: 'per-wheel',
   swayLink: 'up',
+  drive: 'free-hubs',
 };
 
 const fitment = (name: string, more: Partial<Fitment>): Fitment => ({

@@ -51,6 +51,7 @@ export const BOOKING: BookingForm = {
   tyreDiameter: '31 1/2',
   rearHose: 'centre',
   swayLink: 'down',
+  drive: 'part-time',
   use: 'test',
   bay: '',
   heightSchool: 'hub-to-lip',

@@ -1,4 +1,4 @@
-import { leadsLineVerdicts } from '../record/checks/leadsLines';
+import { leadsLineVerdicts, signedAway } from '../record/checks/leadsLines';
 import type { Workings } from '../record/workings';
 import { workingsOf } from './book';
 import type { JobDocument } from '../document/job';
@@ -21,7 +21,7 @@ export function workJob(job: JobDocument, workings: Workings = workingsOf(job)):
   const verdicts = workings.book.checks.flatMap((check) =>
     check.places(workings).flatMap((place) => {
       const verdict = workCheck(check, workings, place);
-      return verdict ? [verdict] : [];
+      return verdict ? [signedAway(workings, verdict)] : [];
     }),
   );
   return worstFirst([...verdicts, ...leadsLineVerdicts(workings)]);

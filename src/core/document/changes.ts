@@ -15,6 +15,9 @@ export const ChangeKind = z.enum([
   'track-bar-or-arm',
   'shock-or-strap',
   'lamp',
+  'driveshaft',
+  'case-or-bearing',
+  'shim',
 ]);
 export type ChangeKind = z.infer<typeof ChangeKind>;
 
@@ -32,4 +35,7 @@ export const CHANGE_NAME: Record<ChangeKind, string> = {
   'track-bar-or-arm': 'Track bar, arm or axle moved',
   'shock-or-strap': 'Shock, limiting strap or bump stop',
   lamp: 'Lamp aim',
+  driveshaft: 'Driveshaft, its joint or slip',
+  'case-or-bearing': 'Transfer case, mount, crossmember or centre bearing',
+  shim: 'Wedge shim between spring and axle',
 };

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 const source = z.string().trim().min(1).max(200);
-/** What a shop sets itself of the grades and of the wheel's give, each with where it comes from. */
+/** What a shop sets itself of the grades, of the wheel's give and of its shafts, each with where it comes from. */
 export const FitRules = z.strictObject({
   compliance: z
     .strictObject({ value: z.number().min(0).max(40), source })
@@ -11,6 +11,19 @@ export const FitRules = z.strictObject({
   trimming: z
     .strictObject({ value: z.enum(['none', 'unseen', 'any']), source })
     .describe('How much trimming still counts as fitting'),
+  // Rules set before these were known are read without them.
+  topSpeed: z
+    .strictObject({ value: z.number().min(20).max(300), source })
+    .default({ value: 120, source: 'shop default, not from a published table' })
+    .describe('km/h at which a shaft that always turns is judged'),
+  fourWheelSpeed: z
+    .strictObject({ value: z.number().min(5).max(200), source })
+    .default({ value: 70, source: 'shop default, not from a published table' })
+    .describe('km/h at which a front shaft that can stand still is judged'),
+  leafWindUp: z
+    .strictObject({ value: z.number().min(0).max(5), source })
+    .default({ value: 1, source: 'general practice: 0 to 2° where a leaf winds up' })
+    .describe('Degrees that a leaf lets the pinion rise under load'),
 });
 export type FitRules = z.infer<typeof FitRules>;
 
@@ -19,6 +32,9 @@ export const DEFAULT_FIT_RULES: FitRules = {
   streetDroop: { value: 30, source: 'grade of fit, Street' },
   streetBump: { value: 2 / 3, source: 'grade of fit, Street' },
   trimming: { value: 'unseen', source: 'shop default' },
+  topSpeed: { value: 120, source: 'shop default, not from a published table' },
+  fourWheelSpeed: { value: 70, source: 'shop default, not from a published table' },
+  leafWindUp: { value: 1, source: 'general practice: 0 to 2° where a leaf winds up' },
 };
 
 const mm = (low: number, high: number) => z.number().min(low).max(high);

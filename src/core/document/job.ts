@@ -24,6 +24,10 @@ export type ReadingGate = z.infer<typeof ReadingGate>;
 export const Grade = z.enum(['Street', 'Trail', 'Crossed']);
 export const BodyKind = z.enum(['wagon', 'pickup', 'van']);
 
+/** Rear wheels only; front by a case that can be left; front always; front through hubs that can be freed. */
+export const Drive = z.enum(['rear', 'part-time', 'full-time', 'free-hubs']);
+export type Drive = z.infer<typeof Drive>;
+
 export const Vehicle = z.strictObject({
   make: named(60),
   model: named(60),
@@ -37,6 +41,9 @@ export const Vehicle = z.strictObject({
   tyreDiameter: mm.min(300).max(2000).describe('mm, of the tyre fitted at booking'),
   rearHose: z.enum(['centre', 'per-wheel']).describe('One brake hose from body to axle, or one a wheel'),
   swayLink: z.enum(['down', 'up']).describe('Which way the link runs from the end of the bar’s arm'),
+  drive: Drive.nullable()
+    .default(null)
+    .describe('Which wheels are driven, and whether the front shaft can stand still; null: nobody asked'),
 });
 export type Vehicle = z.infer<typeof Vehicle>;
 

@@ -120,7 +120,7 @@ describe('a faulty file is refused with its path', () => {
   const put =
     (at: (string | number)[], value: unknown): Put =>
     (file) => {
-      let here: Record<string | number, unknown> = file as never;
+      let here: Record<string | number, unknown> = file;
       for (const step of at.slice(0, -1)) here = here[step] as typeof here;
       here[at.at(-1) ?? ''] = value;
     };

@@ -73,9 +73,8 @@ export function trainAngles({ end, elements, joints, phase }: Train): TrainAngle
       return;
     }
     const here = cross(before, after);
-    if (normal) {
-      phi += signedAngle(normal, here, before) + turned;
-    }
+    // The first plane is told from the vertical one, so that the sum does not turn with whichever joint comes first.
+    phi += signedAngle(normal ?? cross(before, [0, 0, 1]), here, before) + turned;
     normal = here;
     turned = 0;
     terms.push(

@@ -36,6 +36,11 @@ interface Drawings {
   wheel: {
     tape: 'section' | 'offset' | 'rim' | 'spacer' | 'reach' | 'calliper' | 'stud' | 'thread' | 'face';
   };
+  /** The driveline from the side: which part of it, and what is read there. */
+  shaft: {
+    part: 'output' | 'shaft' | 'pinion' | 'whole';
+    tape: 'angle' | 'length' | 'offset' | 'slip' | 'gap' | 'phase' | 'kind';
+  };
   /** The vehicle's own linkage, with one of its points marked and one distance of it. */
   linkage: { feature?: string; axis?: 'x' | 'y' | 'f' | 'z'; from?: 'side' | 'top' };
 }
@@ -108,13 +113,17 @@ export interface Point {
   /** What stays open until it is read, where no check asks for it by itself. */
   unread?: string;
   /** The question of its own about a value that is not what it takes itself for; null where it has none. */
-  doubt?(job: JobDocument, value: number): Phrase | null;
+  doubt?(job: JobDocument, value: number, at: Asked): Phrase | null;
   /** It stands in the table of heights of the sheet, not among the other readings. */
   height?: boolean;
   /** A coordinate that only a model needs: in the job file, not on a customer's sheet. */
   model?: boolean;
   /** May be minus: the keypad has a sign. */
   signed?: boolean;
+  /** Which way it is + and which way −, as two pictures that are asked in place of a sign. */
+  ways?: { plus: string; minus: string; picture: 'lean' | 'side' };
+  /** An inclination that may be read on a machined face square to it too, then 90° off. */
+  onFace?: boolean;
   /** The vehicle state by whose name releases before document version 4 took it: what still waits on a device names that. */
   before4?: { was: VehicleState; is: VehicleState };
   staleOn: readonly ChangeKind[];

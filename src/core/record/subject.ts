@@ -43,13 +43,21 @@ export interface EntryKind<T = unknown> {
   says(body: T): Phrase;
 }
 
-/** What a lead answers for until its station can judge it: asked at After, and in the way of release unsaid. */
+/**
+ * What a lead answers for: until its station can judge it, asked at After and in the way of release unsaid; once it
+ * can, that it is not done here.
+ */
 export interface LeadsLine {
   line: string;
   title: string;
   /** What has to be attached where it was checked. */
   wants: string;
   staleOn: readonly ChangeKind[];
+  /**
+   * The checks of a station that judges by itself which a lead may sign away as not done here: what of them was not
+   * measured is then no longer in the way. Left out where the line is all that the station has.
+   */
+  covers?: readonly string[];
 }
 
 /**

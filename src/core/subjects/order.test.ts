@@ -31,7 +31,7 @@ test('every reading kind says when it is asked, and what it says agrees with the
 });
 
 test('every limit is some check’s or some gap’s, and every change makes something stale', () => {
-  const used = new Set(BOOK.checks.flatMap((check) => check.limit?.id ?? []));
+  const used = new Set(BOOK.checks.flatMap((check) => check.limit?.id ?? check.judgedBy?.id ?? []));
   expect(BOOK.limits.map((limit) => limit.id).filter((id) => !used.has(id))).toEqual([]);
   for (const tells of Object.values(MAKES_STALE)) expect(tells.length).toBeGreaterThan(0);
 });

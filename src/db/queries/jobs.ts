@@ -93,6 +93,7 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
       tyreDiameter: vehicle.tyreDiameter,
       rearHose: vehicle.rearHose,
       swayLink: vehicle.swayLink,
+      drive: vehicle.drive,
     },
     reference: {
       kind: job.referenceKind,

@@ -14,7 +14,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { Vehicle } from '@/core/document/job';
+import { Drive, Vehicle } from '@/core/document/job';
 import { DECISION_RULES } from '@/core/kernel/decisionRule';
 import { user } from './auth';
 import { oneOf } from './oneOf';
@@ -111,6 +111,8 @@ export const vehicles = pgTable(
     tyreDiameter: doublePrecision('tyre_diameter').notNull(),
     rearHose: text('rear_hose', { enum: ['centre', 'per-wheel'] }).notNull(),
     swayLink: text('sway_link', { enum: ['down', 'up'] }).notNull(),
+    /** Null: booked before it was asked. */
+    drive: text('drive', { enum: ['rear', 'part-time', 'full-time', 'free-hubs'] }),
   },
   (t) => [
     unique('vehicles_shop_id').on(t.shopId, t.id),
@@ -121,6 +123,7 @@ export const vehicles = pgTable(
     oneOf('vehicle_rear', t.rearSuspension, Vehicle.shape.rearSuspension.options),
     oneOf('vehicle_rear_hose', t.rearHose, Vehicle.shape.rearHose.options),
     oneOf('vehicle_sway_link', t.swayLink, Vehicle.shape.swayLink.options),
+    oneOf('vehicle_drive', t.drive, Drive.options),
     check(
       'vehicle_size',
       sql`${t.wheelbase} between 1000 and 8000 and ${t.trackFront} between 800 and 3000 and ${t.trackRear} between 800 and 3000 and ${t.tyreDiameter} between 300 and 2000`,

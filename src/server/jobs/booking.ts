@@ -1,7 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { BOOK } from '@/core/assembly/book';
-import { BodyKind, Grade } from '@/core/document/job';
+import { BodyKind, Drive, Grade } from '@/core/document/job';
 import { FrontSuspension, RearSuspension } from '@/core/document/suspensionKind';
 import { parseLength } from '@/core/kernel/units/parseLength';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
@@ -52,6 +52,7 @@ export const bookingSchema = (units: UnitChoice) =>
       tyreDiameter: lengthField('Tyre diameter', units, 300, 2000),
       rearHose: z.enum(['centre', 'per-wheel']),
       swayLink: z.enum(['down', 'up']),
+      drive: z.enum(Drive.options, 'Which wheels are driven?'),
       use: named('Use', 120),
       bay: maybe(40),
       heightSchool: z.enum(['hub-to-lip', 'floor-to-lip']),
@@ -147,6 +148,7 @@ export async function bookVehicle(
         tyreDiameter: b.tyreDiameter,
         rearHose: b.rearHose,
         swayLink: b.swayLink,
+        drive: b.drive,
       })
       .returning({ id: vehicles.id });
     const number = await nextNumber(tx, shopId);

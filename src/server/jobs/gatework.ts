@@ -223,6 +223,8 @@ export async function answerLine(doer: Doer, jobId: string, raw: unknown): Promi
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead answers for it.');
   const { line, answer, text } = parsed.data;
+  if (answer === 'checked' && BOOK.leadsLine(line)?.covers)
+    return refuse('This station is judged by its readings: read it, or say why it is not done here.');
   if (text === '') {
     const wanted =
       answer === 'checked' ? 'Write the figures: they go with the sheet.' : 'Say why it was not done here.';

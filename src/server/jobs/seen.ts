@@ -63,6 +63,8 @@ function seenIn(jobId: string, job: JobDocument, units: UnitChoice): SeenVehicle
       customer: job.customer.name,
       contact: job.customer.contact,
       ...vehicle,
+      // A vehicle that was booked before it was asked is asked now.
+      drive: vehicle.drive ?? undefined,
       wheelbase: size(vehicle.wheelbase),
       trackFront: size(vehicle.trackFront),
       trackRear: size(vehicle.trackRear),

@@ -26,6 +26,14 @@ const kinds = (of: readonly SuspensionKind[]) => of.map((kind) => [kind, SUSPENS
 const FRONT = kinds(FRONT_KINDS);
 const REAR = kinds(REAR_KINDS);
 
+/** Which shafts turn, and whether the one in front can stand still. */
+const DRIVES = [
+  ['rear', 'Rear only', 'no front shaft'],
+  ['part-time', 'Part-time', 'front by lever or button'],
+  ['full-time', 'Full-time', 'front always turns'],
+  ['free-hubs', 'Free hubs', 'front freed at the wheels'],
+] as const;
+
 /** Sizes to start from, mm: an unremarkable four-wheel-drive; every one is to be measured over. */
 const START = { wheelbase: 2850, trackFront: 1580, trackRear: 1580, tyreDiameter: 800 };
 
@@ -46,6 +54,8 @@ function startValues(units: UnitChoice): Form {
     tyreDiameter: shown(START.tyreDiameter),
     rearHose: 'centre',
     swayLink: 'down',
+    // Nobody has said yet: it is asked.
+    drive: '' as Form['drive'],
     use: '',
     bay: '',
     heightSchool: 'hub-to-lip',
@@ -115,6 +125,7 @@ export function BookingForm() {
     tyreDiameter: size('tyreDiameter'),
     rearHose: 'centre',
     swayLink: 'down',
+    drive: null,
   };
   const unit = units.length === 'mm' ? 'mm' : 'in';
   const group = 'grid gap-4 sm:grid-cols-2';
@@ -189,6 +200,32 @@ export function BookingForm() {
                 {...register('swayLink')}
               />
             </div>
+            <fieldset
+              className="pt-4"
+              aria-invalid={errors.drive !== undefined}
+              aria-describedby={errors.drive ? 'drive-wrong' : undefined}
+            >
+              <legend className="pb-1 font-semibold">Driven wheels</legend>
+              <div className="grid gap-2 sm:grid-cols-4">
+                {DRIVES.map(([value, name, says]) => (
+                  <label
+                    key={value}
+                    className="flex min-h-16 cursor-pointer items-center gap-3 border border-rule px-3 has-checked:border-graphite has-checked:bg-panel"
+                  >
+                    <input type="radio" className="size-5 shrink-0" value={value} {...register('drive')} />
+                    <span>
+                      <span className="block font-semibold">{name}</span>
+                      <span className="block text-sm text-pencil">{says}</span>
+                    </span>
+                  </label>
+                ))}
+              </div>
+              {errors.drive && (
+                <p id="drive-wrong" role="alert" className="pt-1 font-semibold text-stop">
+                  {errors.drive}
+                </p>
+              )}
+            </fieldset>
           </section>
           <section aria-labelledby="job">
             <h2 id="job" className="pb-3">

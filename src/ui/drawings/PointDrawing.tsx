@@ -3,6 +3,7 @@ import type { DrawingName, DrawingOf, PointDrawing as Shown } from '@/core/recor
 import type { VehicleState } from '@/core/kernel/places';
 import { OnTheClock, WheelSection } from './roundTheWheel';
 import { AxleBlock, FlexedAxle, InnerSide, LockAngle, ShockLength } from './stanceDrawings';
+import { ShaftSpot } from './shaftSpot';
 import { Tape, TAPE, Wheel } from './tapeParts';
 
 const INK = 'var(--graphite)';
@@ -39,6 +40,7 @@ const FROM_TREAD: Record<DrawingOf<'gap'>['to'], readonly [number, number, numbe
 const DRAWN: { readonly [K in Here]: (drawing: DrawingOf<K>, state: VehicleState) => ReactNode } = {
   clock: OnTheClock,
   wheel: WheelSection,
+  shaft: ShaftSpot,
   lip: ({ to }) => (
     <>
       <Floor />

@@ -46,7 +46,7 @@ export function plausibilityQuestion(w: Workings, spot: Spot, value: number): Ph
   const amount = (v: number) => ({ quantity: point.quantity, value: v }) as Phrase[number];
   const [low, high] = point.range;
 
-  const own = point.doubt?.(w.job, value);
+  const own = point.doubt?.(w.job, value, spot);
   if (own) return own;
   if (value < low || value > high) {
     return ['Expected between ', amount(low), ' and ', amount(high), '. Is ', amount(value), ' right?'];

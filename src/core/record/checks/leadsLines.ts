@@ -23,45 +23,68 @@ export function lineSaid(
  * or not done here, it reads Watch and prints so; unsaid, it is Not measured and in the way of release.
  */
 export const leadsLineVerdicts = ({ job, book }: Workings): Verdict[] =>
-  book.leadsLines.map((own): Verdict => {
-    const { line, title, wants, staleOn } = own;
+  book.leadsLines.flatMap((own): Verdict[] => {
     const found = lineSaid(job, own);
-    const base = bareVerdict({
-      check: lineCheck(line),
-      title,
-      gate: 'after',
-      place: 'vehicle',
-      safetyCritical: false,
-      required: true,
-      staleOn,
-      quantity: null,
-      summary: ['no lead has answered for it'],
-      next: [`A lead says at After: checked, with ${wants}; or not done here, and why.`],
-      missing: [`a lead’s word on ${title.toLowerCase()}`],
-      working: { formula: 'a lead’s word; no figure is worked here', inputs: [], steps: [] },
-    });
-    if (!found) return base;
-    const { said, stale } = found;
-    if (stale)
-      return {
-        ...base,
-        stale: { what: stale.what, by: stale.by, at: stale.at },
-        summary: [`stale: ${stale.what} was recorded after ${said.by} answered for it`],
-      };
+    // A station that judges asks for its readings by its own checks.
+    return own.covers && !(found && !found.stale) ? [] : [lineVerdict(own, found)];
+  });
+
+/**
+ * A verdict that a lead has signed away: not measured, of a check that its line covers, and the word still stands. A
+ * figure that was read stands as it is judged. Source: docs/figures.md "Required without being asked".
+ */
+export function signedAway({ job, book }: Workings, v: Verdict): Verdict {
+  if (v.gate !== 'after' || v.verdict !== 'Not measured') return v;
+  const own = book.leadsLines.find(({ covers }) => covers?.includes(v.check));
+  const found = own && lineSaid(job, own);
+  if (!found || found.stale || found.said.answer !== 'not-done-here') return v;
+  return {
+    ...v,
+    verdict: 'Watch',
+    missing: [],
+    stale: null,
+    summary: [`not done here, by ${found.said.by}: ${found.said.text}`],
+    next: ['To be done elsewhere before the vehicle is used as it was.'],
+    mark: 'signed by a lead',
+  };
+}
+
+function lineVerdict(own: LeadsLine, found: ReturnType<typeof lineSaid>): Verdict {
+  const { line, title, wants, staleOn } = own;
+  const base = bareVerdict({
+    check: lineCheck(line),
+    title,
+    gate: 'after',
+    place: 'vehicle',
+    safetyCritical: false,
+    required: true,
+    staleOn,
+    quantity: null,
+    summary: ['no lead has answered for it'],
+    next: [`A lead says at After: checked, with ${wants}; or not done here, and why.`],
+    missing: [`a lead’s word on ${title.toLowerCase()}`],
+    working: { formula: 'a lead’s word; no figure is worked here', inputs: [], steps: [] },
+  });
+  if (!found) return base;
+  const { said, stale } = found;
+  if (stale)
     return {
       ...base,
-      verdict: 'Watch',
-      missing: [],
-      summary: [
-        said.answer === 'checked'
-          ? `checked, by ${said.by}: ${said.text}`
-          : `not done here, by ${said.by}: ${said.text}`,
-      ],
-      next: [
-        said.answer === 'checked'
-          ? 'Figures as noted; not judged by this tool.'
-          : 'To be done elsewhere before the vehicle is used as it was.',
-      ],
-      mark: 'signed by a lead',
+      stale: { what: stale.what, by: stale.by, at: stale.at },
+      summary: [`stale: ${stale.what} was recorded after ${said.by} answered for it`],
     };
-  });
+  return {
+    ...base,
+    verdict: 'Watch',
+    missing: [],
+    summary: [
+      said.answer === 'checked' ? `checked, by ${said.by}: ${said.text}` : `not done here, by ${said.by}: ${said.text}`,
+    ],
+    next: [
+      said.answer === 'checked'
+        ? 'Figures as noted; not judged by this tool.'
+        : 'To be done elsewhere before the vehicle is used as it was.',
+    ],
+    mark: 'signed by a lead',
+  };
+}

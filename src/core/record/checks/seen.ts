@@ -11,7 +11,7 @@ export const seen = (
   at: {
     gate?: 'before' | 'after';
     places?: readonly Place[] | ((w: Workings) => readonly Place[]);
-    state?: 'floor' | 'ramp';
+    state?: 'floor' | 'ramp' | 'droop';
   } = {},
 ): CheckDefinition => ({
   id,

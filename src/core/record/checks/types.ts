@@ -24,11 +24,11 @@ export interface WorkInput {
   figures: Figures;
   place: Place;
   /** The required figure of that name. */
-  get(name: string): ReadFigure;
+  get: (name: string) => ReadFigure;
   /** The optional figure of that name, or null where it was not read. */
-  maybe(name: string): ReadFigure | null;
+  maybe: (name: string) => ReadFigure | null;
   /** Whether a hand proof of that name was found good; null where it is not among the needs. */
-  proof(name: string): { good: boolean; note: string; choice: string } | null;
+  proof: (name: string) => { good: boolean; note: string; choice: string } | null;
 }
 
 /** Never better than this, with why. */
@@ -72,6 +72,8 @@ export interface CheckDefinition {
   /** Changes that make it stale besides those of the readings it names. */
   staleOn?: readonly ChangeKind[];
   limit: LimitFigure | null;
+  /** The shop's limit from which it works its own, where it is not judged by that alone. */
+  judgedBy?: LimitFigure;
   /** Not measured at After, it is in the way of release although it is not safety-critical. */
   required?: boolean;
   quantity: Quantity | null;

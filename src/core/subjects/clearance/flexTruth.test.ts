@@ -260,6 +260,9 @@ describe('what a change makes stale', () => {
       'caster',
       'toe',
       'pinionAngle',
+      'shaftAngle',
+      'slipExposed',
+      'shaftsTurned',
       'steering',
       'lampAim',
       'rubSafety',
@@ -269,6 +272,7 @@ describe('what a change makes stale', () => {
       'rampHose',
     ],
     'shock-or-strap': [
+      'shaftsTurned',
       'bumpStopGap',
       'hubToLipDroop',
       'hoseSpan',
@@ -321,6 +325,17 @@ describe('what a change makes stale', () => {
     load: ['hubToLip', 'floorToLip', 'barAngle', 'gapInner', 'bumpStopGap', 'lampAim', 'axleLoad'],
     'tyre-pressure': ['hubToLip', 'floorToLip', 'loadedRadius', 'tyrePressure', 'lampAim'],
     lamp: ['lampAim', 'lampHeight'],
+    driveshaft: [
+      'outputAngle',
+      'shaftAngle',
+      'pinionAngle',
+      'slipExposed',
+      'shaftsTurned',
+      'shaftPhase',
+      'torqueOpened',
+    ],
+    'case-or-bearing': ['outputAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'gearsEngage', 'torqueOpened'],
+    shim: ['pinionAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'camber', 'gapLip', 'torqueOpened'],
   };
   test.each(ChangeKind.options)('%s', (kind) => {
     for (const id of TABLE[kind]) expect([id, pointById(id)?.staleOn]).toEqual([id, expect.arrayContaining([kind])]);

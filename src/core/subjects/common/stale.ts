@@ -24,6 +24,10 @@ export type Tells =
   | 'steering'
   | 'alignment'
   | 'driveline'
+  | 'shaft'
+  | 'slip'
+  | 'hanging'
+  | 'engages'
   | 'axle place'
   | 'rub test'
   | 'rub test, bar'
@@ -56,6 +60,8 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
     'hose span',
     'hose proof',
     'driveline',
+    'slip',
+    'hanging',
     'axle place',
     'alignment',
     'steering',
@@ -64,11 +70,23 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
     ...RUBS,
     ...OPENED,
   ],
-  'shock-or-strap': ['bump', 'droop', 'shock', 'hose span', 'hose proof', 'pedal and leaks', ...RUBS, ...OPENED],
+  'shock-or-strap': [
+    'bump',
+    'droop',
+    'shock',
+    'hanging',
+    'hose span',
+    'hose proof',
+    'pedal and leaks',
+    ...RUBS,
+    ...OPENED,
+  ],
   'track-bar-or-arm': [
     ...HEIGHTS,
     'axle place',
     'driveline',
+    'slip',
+    'hanging',
     'alignment',
     'steering',
     ...GAPS,
@@ -99,9 +117,12 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   lip: ['hub height', 'floor height', ...GAPS, 'cut', ...RUBS],
   'brake-hose': ['hose', 'hose span', 'hose proof', 'pedal and leaks', 'rub test', 'wheel fastening', 'torque'],
   'sway-link': ['bar', 'link', 'rub test, bar', 'rub test', 'wheel fastening', 'torque'],
-  load: [...HEIGHTS, 'load', 'load rating', ...GAPS, 'bump', 'bar', 'lamps', ...RUBS],
+  load: [...HEIGHTS, 'load', 'driveline', 'load rating', ...GAPS, 'bump', 'bar', 'lamps', ...RUBS],
   'tyre-pressure': [...HEIGHTS, 'pressure', ...GAPS, 'lamps'],
   lamp: ['lamps'],
+  driveshaft: ['driveline', 'shaft', 'slip', 'hanging', 'torque'],
+  'case-or-bearing': ['driveline', 'slip', 'hanging', 'engages', 'torque'],
+  shim: ['driveline', 'slip', 'hanging', 'axle place', 'alignment', ...GAPS, 'torque'],
 };
 
 /** The changes after which what tells that has to be read again. */

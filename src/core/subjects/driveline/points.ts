@@ -1,46 +1,460 @@
-import { staleAfter } from '../common/stale';
-import { AXLES } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
-import { BOTH, length, spots, type Point } from '../../record/point';
+import { mm, deg, type Phrase } from '../../kernel/phrase';
+import type { Axle, Place } from '../../kernel/places';
+import { BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { staleAfter } from '../common/stale';
+import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, withShafts } from './shape';
 
-const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: { of: 'linkage' } } as const;
-const hasShaft = (job: JobDocument, axle: 'front' | 'rear'): boolean =>
-  (axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension).startsWith('beam');
+/** What the mounts are, once a vehicle: until that part is changed. */
+const LASTING = { asked: 'once a vehicle', gates: BOTH, staleOn: staleAfter('shaft') } as const;
+const below = (least: number) => (job: JobDocument) => spots(withShafts(job, least), 'below');
+const trains = (job: JobDocument): Axle[] => (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle));
+const beforeOrChanged = (job: JobDocument, asked: Asked): boolean =>
+  asked.gate === 'before' || job.changes.some((c) => c.kind === 'driveshaft' && c.gate !== 'before');
 
-/** What a gauge and a tape can hold beside the geometry. */
+/** From front to rear: a rear shaft falls to the rear, a front one rises. */
+const falls = (place: Place): 1 | -1 => (place === 'rear' ? 1 : -1);
+const LEAN = { plus: 'Rearward end lower', minus: 'Rearward end higher', picture: 'lean' } as const;
+const SIDE = { plus: 'Left of the middle', minus: 'Right of the middle', picture: 'side' } as const;
+
+const inclination = {
+  ...length,
+  quantity: 'angle',
+  instrument: 'digital-gauge',
+  gates: BOTH,
+  asked: 'both gates',
+  essential: true,
+  signed: true,
+  seconds: 15,
+  onFace: true,
+  staleOn: staleAfter('driveline'),
+} as const;
+const shaftAngle = (n: number, id: string, which: string): Point => ({
+  ...inclination,
+  id,
+  label: `Inclination of ${which}`,
+  short: `${which.replace('the ', '')} inclination`,
+  how: 'Gauge along the tube, clear of welds and weights, in the crawl of one zero, the weight on the wheels. Which end is lower is asked by picture.',
+  drawing: { of: 'shaft', part: 'shaft', tape: 'angle' },
+  ways: LEAN,
+  onFace: false,
+  range: [-25, 25],
+  doubt: (_job, value, { place }): Phrase | null =>
+    n === 1 && value * falls(place) < -2
+      ? [
+          'That puts the pinion ',
+          deg(Math.abs(value)),
+          ' above the case: the other end is usually the lower. Is it right?',
+        ]
+      : null,
+  where: below(n),
+});
+const shaftLength = (n: number, id: string, which: string): Point => ({
+  ...length,
+  id,
+  ...(n === 1 ? { before4: { was: 'floor', is: 'below' } as const } : {}),
+  label: `${which[0]?.toUpperCase()}${which.slice(1)}, joint centre to joint centre`,
+  short: n === 1 ? 'shaft length' : `${which.replace('the ', '')} length`,
+  how: 'Straight from the middle of one joint to the middle of the other, at ride height.',
+  instrument: 'tape-hidden',
+  drawing: { of: 'shaft', part: 'shaft', tape: 'length' },
+  essential: beforeOrChanged,
+  range: [200, 2200],
+  seconds: 25,
+  doubt: (job, value, { place }): Phrase | null => {
+    const other = job.readings.findLast(
+      (r) => r.point === id && r.place === (place === 'rear' ? 'front' : 'rear') && r.value !== null,
+    )?.value;
+    if (n !== 1 || other === undefined || other === null) return null;
+    const [rear, front] = place === 'rear' ? [value, other] : [other, value];
+    return rear < front
+      ? ['The rear shaft is then ', mm(rear), ' and the front one ', mm(front), ': are front and rear swapped?']
+      : null;
+  },
+  staleOn: [...staleAfter('driveline', 'shaft')],
+  where: below(n),
+});
+/** Joints counted from the axle: at the pinion, at the centre bearings, at the case. */
+const jointPoint = (id: string, which: string, least: number): Point => ({
+  ...observation,
+  ...LASTING,
+  id,
+  label: `What kind of joint is ${which}?`,
+  short: `joint ${which}, kind`,
+  how: 'A double joint has two crosses close together and a ball between them; a ball joint sits under a rubber boot.',
+  drawing: { of: 'shaft', part: which.includes('case') ? 'output' : 'pinion', tape: 'kind' },
+  essential: true,
+  choices: JOINT_CHOICES,
+  seconds: 5,
+  where: below(least),
+});
+const offsetPoint = (id: string, which: string, least: number, lasting: boolean): Point => ({
+  ...length,
+  ...(lasting ? LASTING : { asked: 'both gates' as const, staleOn: staleAfter('driveline') }),
+  id,
+  label: `Joint ${which}: how far from the vehicle’s middle line`,
+  short: `joint ${which}, sideways`,
+  how: 'From a line down the middle of the frame, or half the difference to its two rails, to the middle of the joint. Which side is asked by picture.',
+  instrument: 'tape-hidden',
+  drawing: { of: 'shaft', part: which.includes('case') ? 'output' : 'pinion', tape: 'offset' },
+  ways: SIDE,
+  signed: true,
+  essential: true,
+  range: [-450, 450],
+  seconds: 10,
+  where: below(least),
+});
+const phasePoint = (n: number, id: string, which: string): Point => ({
+  ...observation,
+  ...LASTING,
+  id,
+  label: `Yokes at the two ends of ${which}`,
+  short: `${which.replace('the ', '')}, yokes`,
+  how: 'Look along the shaft: the two forks either stand in one line, or they are turned against each other. A tooth of the slip is enough.',
+  drawing: { of: 'shaft', part: 'shaft', tape: 'phase' },
+  essential: true,
+  choices: [
+    { id: 'in-line', name: 'In line', good: true },
+    { id: 'quarter', name: 'A quarter turn apart', good: true },
+    { id: 'tooth', name: 'A tooth or so out', good: true },
+  ],
+  seconds: 6,
+  where: below(n),
+});
+
+const slip = {
+  ...length,
+  instrument: 'tape',
+  drawing: { of: 'shaft', part: 'shaft', tape: 'slip' },
+  seconds: 8,
+} as const;
+
+/** One of the things that a moved case or mount can meet, each looked at by itself. */
+const room = (id: string, label: string, how: string): Point => ({
+  ...observation,
+  id,
+  label,
+  short: label.toLowerCase(),
+  how,
+  drawing: { of: 'hand' },
+  asked: { after: ['case-or-bearing'] },
+  essential: false,
+  seconds: 15,
+  lap: 'last',
+  staleOn: staleAfter('engages'),
+  where: () => spots(['vehicle'], 'floor'),
+});
+/** What is looked at where case, mount or crossmember was moved. */
+export const CASE_ROOM: readonly Point[] = [
+  room(
+    'leverTunnel',
+    'Levers clear of the tunnel',
+    'Every gear and range, boots on: no lever touches body or boot ring.',
+  ),
+  room(
+    'shiftLinkage',
+    'Shift linkage in reach, both ends',
+    'Rods and cables neither at their end nor on anything, in every range.',
+  ),
+  room('caseBoots', 'Lever boots whole and not stretched', 'In every gear and range.'),
+  room(
+    'caseWiring',
+    'Wiring and breathers of the case with slack',
+    'Plugs, looms and breather hoses neither taut nor on the exhaust.',
+  ),
+  room('caseExhaust', 'Exhaust clear of shaft, mount and body', 'Push it by hand: nothing touches, hangers whole.'),
+  room(
+    'fanRoom',
+    'Fan clear of its shroud',
+    'Turn it by hand all the way round: the engine has tipped with the mount.',
+  ),
+];
+
+/** A crawl under the vehicle with a gauge, in body order, and what of the shafts is read once. */
 export const drivelinePoints: readonly Point[] = [
   {
-    ...angle,
+    ...observation,
+    id: 'gaugeSurface',
+    label: 'Zero the gauge. On what does the vehicle stand?',
+    short: 'surface and zero of the gauge',
+    how: 'Zero it once, on the floor or the runway the wheels stand on, along the vehicle; every reading of the crawl is against that zero.',
+    drawing: { of: 'shaft', part: 'whole', tape: 'angle' },
+    gates: BOTH,
+    asked: 'both gates',
+    choices: [
+      { id: 'floor', name: 'Level floor, from a pit or creeper', good: true },
+      { id: 'drive-on', name: 'Drive-on lift, on its wheels', good: true },
+      { id: 'hanging', name: 'Frame lift, wheels hanging', good: false },
+    ],
+    seconds: 12,
+    staleOn: staleAfter('driveline'),
+    where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'below') : []),
+  },
+  {
+    ...observation,
+    id: 'vibration',
+    lap: 'load',
+    label: 'Does it shake or hum at any speed, as it came?',
+    short: 'vibration as it came',
+    how: 'As the customer says, or on a short drive. With none, the angles that it came with count as proved.',
+    gates: ['before'],
+    asked: 'before',
+    choices: [
+      { id: 'none', name: 'None', good: true },
+      { id: 'some', name: 'Some: say at which speed in the note', good: true },
+    ],
+    seconds: 8,
+    staleOn: [],
+    where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'floor') : []),
+  },
+  {
+    ...length,
+    ...LASTING,
+    id: 'axleRatio',
+    quantity: 'ratio',
+    instrument: 'ratio-plate',
+    drawing: { of: 'shaft', part: 'pinion', tape: 'kind' },
+    label: 'Axle ratio',
+    short: 'axle ratio',
+    how: 'From the plate on the axle, or turns of the shaft counted for ten of the wheels, both wheels turning.',
+    essential: true,
+    range: [2.5, 6],
+    seconds: 12,
+    where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'below') : []),
+  },
+  {
+    ...observation,
+    ...LASTING,
+    id: 'shaftCount',
+    label: 'How many shafts run to this axle?',
+    short: 'number of shafts',
+    how: 'A centre bearing hangs between two shafts.',
+    drawing: { of: 'shaft', part: 'whole', tape: 'kind' },
+    essential: true,
+    choices: COUNT_CHOICES,
+    seconds: 4,
+    where: (job) => spots(trains(job), 'below'),
+  },
+  jointPoint('outputJoint', 'at the case', 1),
+  jointPoint('centreJoint2', 'at the centre bearing by the case', 3),
+  jointPoint('centreJoint', 'at the centre bearing by the axle', 2),
+  jointPoint('pinionJoint', 'at the axle', 1),
+  phasePoint(3, 'shaftPhase3', 'the shaft at the case'),
+  phasePoint(2, 'shaftPhase2', 'the shaft before the last'),
+  phasePoint(1, 'shaftPhase', 'the shaft at the axle'),
+  {
+    ...inclination,
+    id: 'outputAngle',
+    label: 'Inclination of the case’s output',
+    short: 'output inclination',
+    how: 'Gauge along the output, or on the machined face of its flange. The crawl begins here and ends here again.',
+    drawing: { of: 'shaft', part: 'output', tape: 'angle' },
+    ways: LEAN,
+    range: [-12, 12],
+    where: below(1),
+  },
+  shaftAngle(3, 'shaftAngle3', 'the shaft at the case'),
+  shaftAngle(2, 'shaftAngle2', 'the shaft before the last'),
+  shaftAngle(1, 'shaftAngle', 'the shaft at the axle'),
+  {
+    ...inclination,
     id: 'pinionAngle',
     before4: { was: 'floor', is: 'below' },
     label: 'Pinion angle',
     short: 'pinion angle',
-    how: 'Gauge on the flat of the pinion yoke, zeroed on the floor. Plus when the end toward the shaft points up.',
-    instrument: 'digital-gauge',
-    signed: true,
+    how: 'Gauge along the pinion, or on the flat of its yoke, in the crawl of one zero. Plus when the end toward the shaft points up.',
+    drawing: { of: 'shaft', part: 'pinion', tape: 'angle' },
+    ways: { plus: 'End toward the shaft points up', minus: 'End toward the shaft points down', picture: 'lean' },
     range: [-15, 25],
-    staleOn: [...staleAfter('driveline'), 'load'],
-    where: (job) =>
-      spots(
-        AXLES.filter((axle) => hasShaft(job, axle)),
-        'below',
-      ),
+    where: below(1),
+  },
+  shaftLength(3, 'shaftLength3', 'the shaft at the case'),
+  shaftLength(2, 'shaftLength2', 'the shaft before the last'),
+  shaftLength(1, 'shaftLength', 'driveshaft'),
+  offsetPoint('outputOffset', 'at the case', 1, true),
+  offsetPoint('centreOffset2', 'at the centre bearing by the case', 3, true),
+  offsetPoint('centreOffset', 'at the centre bearing by the axle', 2, true),
+  offsetPoint('pinionOffset', 'at the axle', 1, false),
+  {
+    ...slip,
+    id: 'slipExposed',
+    label: 'Spline that shows at the slip',
+    short: 'spline showing',
+    how: 'From the end of the sleeve, seal pushed back, to the end of the spline. Where a boot covers it, to a mark of your own.',
+    essential: true,
+    range: [0, 250],
+    staleOn: staleAfter('slip'),
+    alsoStale: (_job, { state }) => (state === 'droop' ? staleAfter('hanging') : []),
+    where: (job) => spots(withShafts(job, 1), 'below', 'droop'),
+  },
+  {
+    ...slip,
+    ...LASTING,
+    id: 'splineLength',
+    label: 'The whole spline, read with the shaft apart',
+    short: 'whole spline',
+    how: 'From the spline’s end to where its teeth run out, shaft apart; or as the maker gives it: choose the maker’s sheet as the instrument.',
+    range: [40, 400],
+    where: below(1),
+  },
+  {
+    ...slip,
+    ...LASTING,
+    id: 'slipHome',
+    label: 'Spline that still shows with the slip pushed home',
+    short: 'spline showing, pushed home',
+    how: 'Shaft off at the axle, the slip pushed in until it stops.',
+    range: [0, 120],
+    where: below(1),
+  },
+  {
+    ...slip,
+    ...LASTING,
+    id: 'splineDiameter',
+    label: 'Spline diameter',
+    short: 'spline diameter',
+    how: 'Over the teeth.',
+    instrument: 'calliper',
+    range: [20, 70],
+    where: below(1),
   },
   {
     ...length,
-    id: 'shaftLength',
-    before4: { was: 'floor', is: 'below' },
-    label: 'Driveshaft, joint centre to joint centre',
-    short: 'shaft length',
-    how: 'Straight from the middle of one cross to the middle of the other, at ride height.',
-    instrument: 'tape-hidden',
-    drawing: { of: 'linkage' },
-    range: [200, 2200],
-    staleOn: [...staleAfter('driveline'), 'load'],
-    where: (job) =>
-      spots(
-        AXLES.filter((axle) => hasShaft(job, axle)),
-        'below',
-      ),
+    ...LASTING,
+    id: 'ratedAngle',
+    quantity: 'angle',
+    instrument: 'maker-angle',
+    label: 'Angle at which the joint binds, as its maker rates it',
+    short: 'rated joint angle',
+    how: 'The least of the joints of this shaft. Where no maker says it, leave it: turning it by hand at droop judges.',
+    drawing: { of: 'shaft', part: 'pinion', tape: 'kind' },
+    range: [10, 50],
+    where: below(1),
   },
+  {
+    ...length,
+    ...LASTING,
+    id: 'pinionReach',
+    label: 'Pinion joint to axle centre',
+    short: 'pinion joint to axle',
+    how: 'From the middle of the joint straight to the middle of the axle tube.',
+    instrument: 'tape-hidden',
+    drawing: { of: 'shaft', part: 'pinion', tape: 'length' },
+    range: [150, 600],
+    where: below(1),
+  },
+  {
+    ...inclination,
+    essential: false,
+    id: 'shaftHanging',
+    label: 'Inclination of the shaft at the axle, hanging',
+    short: 'shaft inclination, hanging',
+    how: 'At full droop, against the same zero. Only where a joint’s rated angle is known and it comes near.',
+    drawing: { of: 'shaft', part: 'shaft', tape: 'angle' },
+    ways: LEAN,
+    onFace: false,
+    range: [-35, 35],
+    staleOn: staleAfter('hanging', 'driveline'),
+    where: (job) => spots(withShafts(job, 1), 'droop'),
+  },
+  {
+    ...inclination,
+    essential: false,
+    id: 'pinionHanging',
+    label: 'Pinion angle, hanging',
+    short: 'pinion angle, hanging',
+    how: 'At full droop, against the same zero. Plus when the end toward the shaft points up.',
+    drawing: { of: 'shaft', part: 'pinion', tape: 'angle' },
+    ways: { plus: 'End toward the shaft points up', minus: 'End toward the shaft points down', picture: 'lean' },
+    range: [-30, 35],
+    staleOn: staleAfter('hanging', 'driveline'),
+    where: (job) => spots(withShafts(job, 1), 'droop'),
+  },
+  {
+    ...length,
+    id: 'shaftGap',
+    label: 'Shaft tube to the nearest of crossmember, exhaust and tank',
+    short: 'shaft to the nearest part',
+    how: 'The least all round the tube. Name in the note what it is. Hanging, and with the axle up on the ramp.',
+    drawing: { of: 'shaft', part: 'shaft', tape: 'gap' },
+    gates: BOTH,
+    asked: 'after',
+    essential: (_job, { gate }) => gate === 'after',
+    always: true,
+    range: [3, 250],
+    seconds: 10,
+    staleOn: staleAfter('driveline', 'hanging'),
+    where: (job) => spots(withShafts(job, 1), 'droop', 'ramp'),
+  },
+  {
+    ...observation,
+    id: 'shaftsTurned',
+    label: 'Shaft turned by hand at full droop, and at both locks in front',
+    short: 'shaft turned by hand',
+    how: 'Hubs locked or wheel turned: all the way round, by hand. Push and pull the slip: it must have room both ways.',
+    drawing: { of: 'shaft', part: 'whole', tape: 'kind' },
+    choices: [
+      { id: 'free', name: 'Free all round, slip not at its end', good: true },
+      { id: 'binds', name: 'A joint binds', good: false },
+      { id: 'slip-end', name: 'The slip is at an end', good: false },
+    ],
+    seconds: 15,
+    staleOn: staleAfter('hanging', 'driveline', 'slip'),
+    where: (job) => spots(withShafts(job, 1), 'droop'),
+  },
+  {
+    ...observation,
+    id: 'slipTurned',
+    label: 'Which way round does the slip stand?',
+    short: 'slip, which way',
+    how: 'The sleeve at the case throws less dirt in and turns steadier; a shaft put in the other way round is not the maker’s.',
+    drawing: { of: 'shaft', part: 'shaft', tape: 'slip' },
+    gates: BOTH,
+    asked: { after: ['driveshaft'] },
+    essential: false,
+    choices: [
+      { id: 'as-made', name: 'As its maker has it', good: true },
+      { id: 'turned', name: 'Turned end for end', good: true },
+    ],
+    seconds: 6,
+    staleOn: staleAfter('shaft'),
+    where: below(1),
+  },
+  {
+    ...inclination,
+    id: 'outputAgain',
+    lap: 'last',
+    label: 'The case’s output once more, to end the crawl',
+    short: 'output inclination again',
+    how: 'Where the crawl began. Farther off than the gauge explains, the gauge has moved: the crawl is read anew.',
+    drawing: { of: 'shaft', part: 'output', tape: 'angle' },
+    ways: LEAN,
+    range: [-12, 12],
+    seconds: 10,
+    // The rear train is everybody's; one comparison tells of the gauge.
+    where: (job) => spots(withShafts(job, 1).slice(-1), 'below'),
+  },
+  {
+    ...observation,
+    id: 'gearsEngage',
+    lap: 'last',
+    label: 'Every gear and range goes in and holds',
+    short: 'gears and ranges',
+    how: 'Engine running, foot on the brake: each gear, each range, four-wheel drive in and out, and each holds.',
+    seconds: 30,
+    staleOn: staleAfter('engages'),
+    where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'floor') : []),
+  },
+  {
+    ...observation,
+    id: 'warningLamps',
+    lap: 'last',
+    label: 'No warning lamp stays on',
+    short: 'warning lamps',
+    how: 'Engine running, after a short roll: drive, brake and stability lamps out.',
+    seconds: 8,
+    staleOn: staleAfter('engages'),
+    where: () => spots(['vehicle'], 'floor'),
+  },
+  ...CASE_ROOM,
 ];

@@ -2,7 +2,7 @@ import type { Workings } from '../../record/workings';
 import { axleOf, cornersOf, isCorner, type Axle, type Place } from '../../kernel/places';
 import { pointSource, uncertaintiesOf, type Assembled } from './assemble';
 import { kindOf, pathIn } from './features';
-import { staged, stateOf, type StagedEnd } from './stages';
+import { staged, stateOf, type Stage, type StagedEnd } from './stages';
 import type { FigureName } from '../../suspension/figures';
 import { figuresAt, neutralSwayLink } from '../../suspension/lengths';
 import { linkageOf } from '../../suspension/linkage';
@@ -92,6 +92,21 @@ export const barByGeometry = (w: Workings, axle: Axle): (Aided & { neutral: numb
       assumed: stands === 'assumed',
       neutral: neutralSwayLink(end.end, 'left', state),
     };
+  });
+
+/**
+ * How far a beam axle has turned nose up against how it came, degrees, by its own links, arms or leaves at the heights
+ * of a stage. Null where the linkage stands on a template, or a height is missing.
+ */
+export const noseUpByGeometry = (w: Workings, axle: Axle, stage: Stage): Aided | null =>
+  w.once(`noseUp/${axle}/${stage}`, () => {
+    const end = staged(w, axle, stage);
+    const state = stateOf(end);
+    if (end.end.type === 'double-wishbone' || !state || end.fault) return null;
+    const stands = standing(end, 'left', []);
+    if (stands === 'none') return null;
+    const found = worked(w, end, state, 'axle.noseUp');
+    return found && { ...found, assumed: stands === 'assumed' };
   });
 
 /**

@@ -1,0 +1,103 @@
+import { pinionRises, shaftMoved } from '../../driveline/predict';
+import { cornersOf, type Axle } from '../../kernel/places';
+import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
+import type { Workings } from '../../record/workings';
+import { reachOf } from '../clearance/fit/reach';
+import { noseUpByGeometry } from '../linkage/geometryAid';
+import { travelAt } from '../linkage/stages';
+import { below, trainRead, type KnownTrain, type Told, type TrainParts } from './parts';
+
+/** Pinion joint to axle centre where nobody read it, mm. */
+const REACH: Uncertain = { value: 320, u: 60 };
+/** What an axle on links turns by that nobody has taped, standard: 1.5°, or 0.03° a mm. Source: docs/figures.md. */
+const turnU = (travel: number): number => Math.max(1.5, 0.03 * Math.abs(travel));
+
+/** How far an axle turned nose up over a travel, degrees, and by what it is told. */
+interface Turned extends Uncertain {
+  by: string;
+  assumed: boolean;
+}
+const ASSUMED_TURN = 'the axle’s own turn is not known: its arms are not taped';
+
+/** The middle of an axle's travel from how it came, mm, droop minus; null where a height for it is missing. */
+export function travelOf(w: Workings, axle: Axle, stage: 'plan' | 'after'): Uncertain | null {
+  const [l, r] = cornersOf(axle).map((corner) => travelAt(w, stage, corner));
+  return l && r ? { value: (l.value + r.value) / 2, u: Math.hypot(l.u, r.u) / 2 } : null;
+}
+
+/** Hub travel from ride height at After to full droop (minus) and to the stop home, mm, the middle of the axle. */
+export function travelEnds(w: Workings, axle: Axle): { droop: Uncertain | null; bump: Uncertain | null } {
+  const [l, r] = cornersOf(axle).map((corner) => reachOf(w, corner));
+  const mean = (a: Uncertain | null | undefined, b: Uncertain | null | undefined, way: 1 | -1): Uncertain | null =>
+    a && b ? { value: (way * (a.value + b.value)) / 2, u: Math.hypot(a.u, b.u) / 2 } : null;
+  return { droop: mean(l?.toDroop, r?.toDroop, -1), bump: mean(l?.toStop, r?.toStop, 1) };
+}
+
+const turnOf = (w: Workings, axle: Axle, travel: Uncertain, stage: 'plan' | null): Turned => {
+  const known = stage ? noseUpByGeometry(w, axle, stage) : null;
+  return known
+    ? { value: known.value, u: known.u, by: 'the linkage as taped', assumed: known.assumed }
+    : { value: 0, u: turnU(travel.value), by: ASSUMED_TURN, assumed: true };
+};
+
+const reachFor = (w: Workings, axle: Axle): Uncertain => {
+  const figure = w.figures.figure(below('before', 'pinionReach', axle));
+  return figure.status === 'read' ? figure : REACH;
+};
+
+/** A train whose axle travelled by z and turned nose up by ν: the shaft at the axle follows, the rest stays. */
+export function movedTrain(parts: TrainParts, travel: Uncertain, turn: Turned, reach: Uncertain): TrainParts {
+  const last = parts.shafts.at(-1);
+  if (!last) return parts;
+  const { end } = parts;
+  const inputs = [last.inclination, last.length, travel, turn, reach];
+  const shaft = (want: 'inclination' | 'length') =>
+    propagate(
+      ([inclination = 0, length = 0, z = 0, nu = 0, p = 0]) =>
+        shaftMoved({ end, inclination, length, rise: pinionRises(end, z, p, nu) })[want],
+      inputs,
+    );
+  const told = (u: Uncertain, assumed: boolean): Told => ({ ...u, source: 'predicted', assumed });
+  return {
+    ...parts,
+    pinion: told(
+      { value: parts.pinion.value + turn.value, u: Math.hypot(parts.pinion.u, turn.u) },
+      parts.pinion.assumed || turn.assumed,
+    ),
+    shafts: [
+      ...parts.shafts.slice(0, -1),
+      {
+        ...last,
+        inclination: told(shaft('inclination'), last.inclination.assumed),
+        length: told(shaft('length'), last.length.assumed),
+      },
+    ],
+  };
+}
+
+export interface Predicted {
+  parts: TrainParts;
+  travel: Uncertain;
+  /** By what the axle's own turn is told. */
+  turnBy: string;
+}
+
+/** The train as the plan makes it, from its Before readings; what it lacks, or null where there is no lift planned. */
+export const plannedTrain = (w: Workings, axle: Axle): KnownTrain | ({ state: 'predicted' } & Predicted) | null =>
+  w.once(`plannedTrain/${axle}`, () => {
+    const before = trainRead(w, axle, 'before');
+    if (before.state !== 'known') return before;
+    const travel = travelOf(w, axle, 'plan');
+    if (!travel) return null;
+    const turn = turnOf(w, axle, travel, 'plan');
+    return {
+      state: 'predicted' as const,
+      parts: movedTrain(before.parts, travel, turn, reachFor(w, axle)),
+      travel,
+      turnBy: turn.by,
+    };
+  });
+
+/** The train of After at another pose of its travel, mm from ride height. */
+export const trainAtTravel = (w: Workings, parts: TrainParts, travel: Uncertain): TrainParts =>
+  movedTrain(parts, travel, turnOf(w, parts.end, travel, null), reachFor(w, parts.end));

@@ -1,0 +1,58 @@
+import type { JointKind } from '../../driveline/train';
+import { isBeam, type JobDocument, type ReadingGate } from '../../document/job';
+import type { Axle } from '../../kernel/places';
+import { changedSince } from '../../record/pointRules';
+
+/** A joint as it is told: a rubber disc counts as a single joint with its maker's angle as its limit. */
+export type ToldJoint = 'single' | 'double-cardan' | 'other-even' | 'flexible';
+export const JOINT_CHOICES: readonly { id: ToldJoint; name: string; good: boolean }[] = [
+  { id: 'single', name: 'One cross', good: true },
+  { id: 'double-cardan', name: 'Two crosses side by side', good: true },
+  { id: 'other-even', name: 'Ball joint under a boot', good: true },
+  { id: 'flexible', name: 'Rubber disc', good: true },
+];
+export const jointKind = (told: ToldJoint): JointKind =>
+  told === 'single' || told === 'flexible' ? 'single' : 'constant-velocity';
+
+export const COUNT_CHOICES = [
+  { id: 'one', name: 'One shaft', good: true },
+  { id: 'two', name: 'Two, with a centre bearing', good: true },
+  { id: 'three', name: 'Three, with two bearings', good: true },
+  { id: 'none', name: 'No shaft', good: true },
+] as const;
+const COUNTS: Readonly<Record<string, number>> = { none: 0, one: 1, two: 2, three: 3 };
+
+/**
+ * Whether a shaft runs to that axle, and bears on the lift. A front differential on the body keeps its shaft as it is
+ * unless case or differential was moved.
+ */
+export function hasTrain(job: JobDocument, axle: Axle): boolean {
+  const { frontSuspension, rearSuspension, drive } = job.vehicle;
+  if (axle === 'rear') return isBeam(rearSuspension);
+  if (drive === 'rear') return false;
+  if (isBeam(frontSuspension)) return true;
+  const lowered = (job.kit?.patches ?? []).some((p) => p.kind === 'lowered-crossmember' && p.axle === 'front');
+  return drive !== null && (lowered || changedSince(job, 'case-or-bearing'));
+}
+
+/** What was last said at a point that is looked at, by the gate it was looked at; null where nothing stands. */
+export function saidAt(job: JobDocument, point: string, axle: Axle, gate?: ReadingGate): string | null {
+  const struck = new Set(job.strikes.map((s) => s.reading));
+  const said = job.readings.filter(
+    (r) =>
+      r.point === point &&
+      r.place === axle &&
+      r.answer === 'observed' &&
+      !struck.has(r.id) &&
+      (gate === undefined || r.gate === gate),
+  );
+  return said.sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt)).at(-1)?.text ?? null;
+}
+
+/** Shafts from case to axle; null where nobody looked. */
+export const shaftsOf = (job: JobDocument, axle: Axle): number | null =>
+  COUNTS[saidAt(job, 'shaftCount', axle) ?? ''] ?? null;
+
+/** The axles to which a route asks so many shafts at least: where nobody looked yet, one is taken for the route's sake. */
+export const withShafts = (job: JobDocument, least: number): Axle[] =>
+  (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle) && (shaftsOf(job, axle) ?? 1) >= least);
