@@ -158,6 +158,9 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
   },
 };
 
+/** Where the usual answer is not the first one: a front shaft has its double joint at the case. */
+const CHOSEN: Readonly<Record<string, string>> = { 'outputJoint.front': 'double-cardan' };
+
 export interface FillOptions {
   units?: UnitChoice;
   by?: string;
@@ -265,7 +268,10 @@ function answerStop(
   if (given === 'not-fitted' || given === 'cannot-reach') return { ...base, answer: given };
   if (point.quantity === 'observation') {
     if (point.choices) {
-      const asked = typeof given === 'object' && 'choice' in given ? given.choice : point.choices[0]?.id;
+      const asked =
+        typeof given === 'object' && 'choice' in given
+          ? given.choice
+          : (CHOSEN[`${point.id}.${place}`] ?? point.choices[0]?.id);
       const choice = point.choices.find((c) => c.id === asked);
       if (!choice) throw new Error(`demo reading ${point.id}: no choice ${asked}`);
       return { ...base, answer: 'observed', good: choice.good, text: choice.id };

@@ -333,7 +333,6 @@ describe('laws', () => {
     expect(find(again, 'brake-hose-slack', 'FL').verdict).toBe('Clear');
     expect(releaseBlockers(verdictsOf(again)).map((b) => b.check)).toEqual([
       'line-alignment',
-      'line-driveline',
       'line-axle-place',
     ]);
   });

@@ -119,6 +119,7 @@ function mountainRescue(): JobDocument {
     values: {
       ...gapValues(start, round, came, { front: [0, 0], rear: [0, 0] }),
       'hubToLip.FR.floor': 471,
+      'ratedAngle.front.below': 22,
       loadedRadius: CAIRN.tyreDiameter * 0.485,
       ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
     },
@@ -194,8 +195,13 @@ function mountainRescue(): JobDocument {
       'hoseFree.rear.droop': 350,
       'hoseSpan.rear.droop': 336,
       loadedRadius: 403,
-      // Longer shocks let it hang lower than it came.
+      // Longer shocks let it hang lower than it came: the front shaft binds there, and the rear one is too steep to
+      // be driven fast.
       hubToLipDroop: 622,
+      'shaftsTurned.front.droop': { choice: 'binds' },
+      'shaftAngle.rear.below': 9.4,
+      'pinionAngle.rear.below': 3.1,
+      'slipExposed.rear.below': 53,
       // On the ramp with the bar left on: it did not come up to the stop.
       'hubToLipFlexed.FL.ramp': 401,
       'hubToLipFlexed.FR.ramp': 398,
@@ -408,7 +414,6 @@ function vet(number: string, use: string, customer: string, tag: string, day: st
     answered(read, `2026-11-${day}T16:35:00Z`, {
       alignment:
         'Stand print of the same afternoon: caster 4.3° left, 4.5° right; camber −0.2°, −0.1°; total toe 0.12°; thrust 0.04°.',
-      driveline: 'Rear 2.4° at the case, 2.1° at the pinion; front 3.0° and 2.6°; slip and room good hanging.',
       'axle-place': 'Front 2 mm to the left, rear 1 mm to the right; wheelbase alike within 3 mm.',
     }),
     'release',

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { demoJobs } from '../../../scripts/demo/jobs';
+import { BOOK } from '../assembly/book';
 import { workJob } from '../assembly/workJob';
 import type { Verdict } from '../record/checks/types';
 import { readJobFile } from '../assembly/formats/jobFile';
@@ -86,7 +87,10 @@ describe('documents of any age', () => {
     expect(job.readings.some((r) => r.state === 'below')).toBe(true);
     const figures = (verdicts: readonly Verdict[]) =>
       verdicts.map((v) => [v.check, v.gate, v.place, v.verdict, v.value, v.u]).sort();
-    expect(figures(workJob(job))).toEqual(figures(read.verdicts));
+    // What this release has learned to judge since is in the way or told beside it; what it judged then, it judges alike.
+    const learned = new Set(BOOK.checks.filter((c) => BOOK.stationOf(c.id) === 'driveline').map((c) => c.id));
+    const known = workJob(job).filter((v) => !learned.has(v.check));
+    expect(figures(known)).toEqual(figures(read.verdicts));
   });
   test('a later release’s document is told apart from a broken one', () => {
     const [job] = demoJobs();

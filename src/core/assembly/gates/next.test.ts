@@ -66,9 +66,9 @@ describe('the station tape', () => {
   test('what no subject judges yet reads Not measured until a lead answers', () => {
     const { w, verdicts } = worked({ ...unsigned, stationLines: [] });
     const words = Object.fromEntries(stationStates(w, verdicts, 'after').map((s) => [s.id, s.word]));
-    expect(words).toMatchObject({ driveline: 'Not measured', axle: 'Not measured', alignment: 'Not measured' });
+    expect(words).toMatchObject({ driveline: 'Clear', axle: 'Not measured', alignment: 'Not measured' });
     expect(Object.fromEntries(stationStates(...tapeOf(unsigned)).map((s) => [s.id, s.word]))).toMatchObject({
-      driveline: 'Watch',
+      axle: 'Watch',
     });
   });
   const tapeOf = (job: JobDocument) => {
@@ -112,7 +112,10 @@ describe('the one next action', () => {
   });
   test('unanswered lines are one action, after what can be read', () => {
     const { w, verdicts } = worked({ ...unsigned, stationLines: [] });
-    expect(nextAction(w, verdicts, 'after')).toMatchObject({ kind: 'answer', blocks: w.book.leadsLines.length });
+    expect(nextAction(w, verdicts, 'after')).toMatchObject({
+      kind: 'answer',
+      blocks: w.book.leadsLines.filter((line) => !line.covers).length,
+    });
   });
   test('at Before what is still to read comes first, in the order of the route', () => {
     const { w, verdicts } = worked(demo('HG-0138'));

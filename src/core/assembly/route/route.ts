@@ -113,7 +113,8 @@ function belongs(
   const before = figures.figure({ gate: 'before', point: point.id, place, state });
   if (before.status === 'not-fitted') return false;
   // Read once, it stands until that part is changed.
-  if (before.status === 'read' && standsAfter(point, figures.job, { place, state })) return false;
+  if ((before.status === 'read' || before.status === 'observed') && standsAfter(point, figures.job, { place, state }))
+    return false;
   if (essential) return true;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';

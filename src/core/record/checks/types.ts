@@ -35,6 +35,8 @@ export interface WorkInput {
 export interface Cap {
   at: 'Watch' | 'Not measured' | 'Stop';
   why: string;
+  /** The readings that would lift it, where it is for want of them. */
+  spots?: readonly Spot[];
 }
 /** How much of what it is to prove a hand proof reached. */
 export interface Proved {

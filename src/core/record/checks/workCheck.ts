@@ -227,7 +227,7 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict, found: 
     ];
   }
   if (result.neverStop && verdict.verdict === 'Stop') verdict.verdict = 'Watch';
-  const bettered = ({ at, why }: Cap) => {
+  const bettered = ({ at, why, spots }: Cap) => {
     // "Not measured" withdraws the figure; the other caps only lower a verdict.
     if (at === 'Not measured')
       Object.assign(verdict, {
@@ -239,6 +239,7 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict, found: 
         marginToStop: null,
         summary: [why],
         missing: [why],
+        ...(spots ? listed(input.w.book, [...spots]) : {}),
       });
     else if (verdict.verdict !== 'Not measured' && RANK[verdict.verdict] > RANK[at])
       Object.assign(verdict, {

@@ -1,5 +1,5 @@
 import { mm, deg } from '../../kernel/phrase';
-import type { Axle, Place } from '../../kernel/places';
+import { cornersOf, type Axle, type Place } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { ReadingGate } from '../../document/job';
 import { seen } from '../../record/checks/seen';
@@ -7,6 +7,7 @@ import type { CheckDefinition, Needs, Worked } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
+import { heightSpots } from '../stance/heightNeeds';
 import { workTrain } from './angles';
 import { judgedTrain, JOINT_TITLE, pointsAtCase, type JudgedTrain, type RowId } from './judged';
 import {
@@ -248,6 +249,19 @@ function hanging(
   return worked && { joints: worked.joints, measured: false };
 }
 
+/** What full droop is told by: the angles read hanging, else how far both hubs come down. */
+function hangingNeeds(w: Workings, axle: Axle): Record<string, Spot> {
+  const at = (point: string, place: Place): Spot => ({ gate: 'after', point, place, state: 'droop' });
+  const hung = { shaft: at('shaftHanging', axle), pinion: at('pinionHanging', axle) };
+  if (Object.values(hung).every((spot) => w.figures.figure(spot).status === 'read')) return hung;
+  return Object.fromEntries(
+    cornersOf(axle).flatMap((corner) => [
+      [`droop ${corner}`, at('hubToLipDroop', corner)],
+      ...Object.entries(heightSpots(w.job, 'after', corner)),
+    ]),
+  );
+}
+
 const bind: CheckDefinition = {
   id: 'joint-bind',
   title: 'Joints short of their bind angle over the travel',
@@ -262,6 +276,7 @@ const bind: CheckDefinition = {
     required: {
       ...crawlNeeds(w, place, 'after').required,
       rated: below('after', 'ratedAngle', axleAt(place)),
+      ...hangingNeeds(w, axleAt(place)),
       proof: { gate: 'after', point: 'shaftsTurned', place, state: 'droop' },
     },
   }),

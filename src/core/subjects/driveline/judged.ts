@@ -8,6 +8,7 @@ import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Quantity } from '../../kernel/units/quantity';
 import { limitOn } from '../../record/checks/limit';
 import type { Cap } from '../../record/checks/types';
+import type { Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
 import type { Stage } from '../linkage/stages';
 import { kindOf } from '../linkage/features';
@@ -17,6 +18,8 @@ import { below, trainRead, type JointAt, type TrainParts } from './parts';
 import { spinning, type AtRoadSpeed } from './speeds';
 import { jointKind } from './shape';
 
+/** What of the gearing is not known, and the readings that would say it. */
+type Lacks = { needs: string; spots: Spot[] };
 export type RowId = `joint-${JointAt}` | 'pinion-line' | 'two-alike' | 'equivalent-angle' | 'torsional';
 /** One figure of a train with what it is judged by, at whichever stage. Base units. */
 export interface Row {
@@ -93,7 +96,7 @@ export function judgedTrain(w: Workings, stage: Stage, parts: TrainParts): Judge
   if (!train) return null;
   const spun = spinning(w, axle, stage, train);
   const at = spun.ok ? spun.at : null;
-  const lacks = spun.ok ? null : spun.needs;
+  const lacks = spun.ok ? null : spun;
   const came = cameWith(w, axle);
   const rule = ruleOf(w, parts);
   const pointed = pointsAtCase(parts);
@@ -142,7 +145,7 @@ export function judgedTrain(w: Workings, stage: Stage, parts: TrainParts): Judge
 function jointRow(
   joint: JointAngle,
   at: AtRoadSpeed | null,
-  lacks: string | null,
+  lacks: Lacks | null,
   came: WorkedTrain | null,
   unread: Cap[],
   rule: { name: string; why: string },
@@ -157,7 +160,8 @@ function jointRow(
   if (table === null && !byBefore)
     caps.push({
       at: 'Not measured',
-      why: `${joint.value.toFixed(1)}°, but how fast it turns is not known: ${lacks ?? ''}`,
+      why: `${joint.value.toFixed(1)}°, but how fast it turns is not known: ${lacks?.needs ?? ''}`,
+      ...(lacks ? { spots: lacks.spots } : {}),
     });
   if (joint.value < LEAST)
     caps.push({
@@ -273,7 +277,7 @@ function equivalentRow(
   w: Workings,
   train: WorkedTrain,
   at: AtRoadSpeed | null,
-  lacks: string | null,
+  lacks: Lacks | null,
   unread: Cap[],
 ): Row {
   const shop = limitOn(w.job, equivalentLimit);
@@ -282,7 +286,8 @@ function equivalentRow(
   if (!at)
     caps.push({
       at: 'Not measured',
-      why: `${train.equivalent.value.toFixed(1)}°, but how fast it turns is not known: ${lacks ?? ''}`,
+      why: `${train.equivalent.value.toFixed(1)}°, but how fast it turns is not known: ${lacks?.needs ?? ''}`,
+      ...(lacks ? { spots: lacks.spots } : {}),
     });
   return {
     id: 'equivalent-angle',
@@ -303,7 +308,7 @@ function torsionalRow(
   w: Workings,
   train: WorkedTrain,
   at: AtRoadSpeed | null,
-  lacks: string | null,
+  lacks: Lacks | null,
   unread: Cap[],
 ): Row {
   const { value: eq, u } = train.equivalent;
@@ -313,7 +318,12 @@ function torsionalRow(
   // The upper figure of the angle, and twice the share by which the speed is unsure.
   const upper = of(eq + K * u) - value;
   const caps = [...unread];
-  if (!at) caps.push({ at: 'Not measured', why: `how fast it turns is not known: ${lacks ?? ''}` });
+  if (!at)
+    caps.push({
+      at: 'Not measured',
+      why: `how fast it turns is not known: ${lacks?.needs ?? ''}`,
+      ...(lacks ? { spots: lacks.spots } : {}),
+    });
   const road = (speed: number | null): Phrase =>
     speed === null ? ['at no speed'] : [{ quantity: 'speed', value: speed }];
   return {

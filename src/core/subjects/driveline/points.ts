@@ -1,7 +1,7 @@
 import type { JobDocument } from '../../document/job';
 import { mm, deg, type Phrase } from '../../kernel/phrase';
 import type { Axle, Place } from '../../kernel/places';
-import { BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { staleAfter } from '../common/stale';
 import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, withShafts } from './shape';
 
@@ -186,7 +186,7 @@ export const drivelinePoints: readonly Point[] = [
       { id: 'drive-on', name: 'Drive-on lift, on its wheels', good: true },
       { id: 'hanging', name: 'Frame lift, wheels hanging', good: false },
     ],
-    seconds: 12,
+    seconds: 8,
     staleOn: staleAfter('driveline'),
     where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'below') : []),
   },
@@ -377,9 +377,9 @@ export const drivelinePoints: readonly Point[] = [
     short: 'shaft to the nearest part',
     how: 'The least all round the tube. Name in the note what it is. Hanging, and with the axle up on the ramp.',
     drawing: { of: 'shaft', part: 'shaft', tape: 'gap' },
-    gates: BOTH,
+    gates: AFTER,
     asked: 'after',
-    essential: (_job, { gate }) => gate === 'after',
+    essential: true,
     always: true,
     range: [3, 250],
     seconds: 10,
@@ -430,7 +430,7 @@ export const drivelinePoints: readonly Point[] = [
     drawing: { of: 'shaft', part: 'output', tape: 'angle' },
     ways: LEAN,
     range: [-12, 12],
-    seconds: 10,
+    seconds: 8,
     // The rear train is everybody's; one comparison tells of the gauge.
     where: (job) => spots(withShafts(job, 1).slice(-1), 'below'),
   },
@@ -441,7 +441,7 @@ export const drivelinePoints: readonly Point[] = [
     label: 'Every gear and range goes in and holds',
     short: 'gears and ranges',
     how: 'Engine running, foot on the brake: each gear, each range, four-wheel drive in and out, and each holds.',
-    seconds: 30,
+    seconds: 20,
     staleOn: staleAfter('engages'),
     where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'floor') : []),
   },

@@ -2,6 +2,7 @@ import type { JobDocument, ReadingGate } from '../../document/job';
 import { DEFAULT_FIT_RULES } from '../../document/fitRules';
 import { atSpeed, limitAngle, shaftSpeed, type Gearing, type TrainAtSpeed } from '../../driveline/speed';
 import type { Axle } from '../../kernel/places';
+import type { Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
 import type { Stage } from '../linkage/stages';
 import { ROLLING_SHARE } from '../tyre/change';
@@ -31,7 +32,8 @@ export function roadSpeedOf(job: JobDocument, axle: Axle): RoadSpeed {
 
 /** What turns road speed into shaft speed, and what of it is only assumed; or what it lacks. */
 export type KnownGearing =
-  { ok: true; gearing: Gearing; assumed: boolean; u: number; from: string } | { ok: false; needs: string };
+  | { ok: true; gearing: Gearing; assumed: boolean; u: number; from: string }
+  | { ok: false; needs: string; spots: Spot[] };
 
 /**
  * Axle ratio as read, and the rolling circumference of the tyre that stands on the axle: π·D·0.97. The share is a
@@ -39,13 +41,16 @@ export type KnownGearing =
  */
 export function gearingOf(w: Workings, axle: Axle, stage: Stage): KnownGearing {
   const gate: ReadingGate = stage === 'after' ? 'after' : 'before';
-  const ratio = w.figures.figure({ ...below(gate, 'axleRatio', axle), place: 'vehicle' });
-  if (ratio.status !== 'read') return { ok: false, needs: 'the axle ratio' };
-  const read = w.figures.figure({ gate, point: 'tyreDiameter', place: axle, state: 'floor' });
+  const ratioSpot: Spot = { ...below(gate, 'axleRatio', axle), place: 'vehicle' };
+  const ratio = w.figures.figure(ratioSpot);
+  if (ratio.status !== 'read') return { ok: false, needs: 'the axle ratio', spots: [ratioSpot] };
+  const tyre: Spot = { gate, point: 'tyreDiameter', place: axle, state: 'floor' };
+  const read = w.figures.figure(tyre);
   const asked = stage === 'plan' ? w.job.fitments.asked : null;
   const diameter = asked?.diameter ?? (read.status === 'read' ? read.value : null);
   const changed = stage === 'after' && w.job.changes.some((c) => c.kind === 'tyre-or-wheel' && c.gate !== 'before');
-  if (diameter === null && changed) return { ok: false, needs: 'the diameter of the tyres that were fitted' };
+  if (diameter === null && changed)
+    return { ok: false, needs: 'the diameter of the tyres that were fitted', spots: [tyre] };
   const d = diameter ?? w.job.vehicle.tyreDiameter;
   return {
     ok: true,
@@ -74,7 +79,7 @@ export function spinning(
   axle: Axle,
   stage: Stage,
   train: WorkedTrain,
-): { ok: true; at: AtRoadSpeed } | { ok: false; needs: string } {
+): { ok: true; at: AtRoadSpeed } | { ok: false; needs: string; spots: Spot[] } {
   const known = gearingOf(w, axle, stage);
   if (!known.ok) return known;
   const road = roadSpeedOf(w.job, axle);

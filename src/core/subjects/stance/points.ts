@@ -3,6 +3,7 @@ import { lipIsAltered } from '../common/altered';
 import { staleAfter } from '../common/stale';
 import { AXLES, axleOf, CORNERS } from '../../kernel/places';
 import { spots, BOTH, length, type Point } from '../../record/point';
+import { changedSince } from '../../record/pointRules';
 import { shockHolds } from '../common/where';
 
 /** What the stance is worked from: load, tyres, heights, lamp. */
@@ -68,6 +69,9 @@ export const stancePoints: readonly Point[] = [
     short: 'tyre diameter',
     how: 'Across the tread over the hub centre, or the tape round the tread divided by 3.1416. Printed sizes run over and under.',
     drawing: { of: 'tyre' },
+    // How fast a shaft turns goes by the tyre that was fitted.
+    essential: (job, { gate }) => gate === 'after' && changedSince(job, 'tyre-or-wheel'),
+    always: true,
     range: [600, 1100],
     staleOn: staleAfter('tyre size'),
     where: () => spots(AXLES, 'floor'),
