@@ -1,4 +1,6 @@
 import { stockRows } from '@/core/assembly/formats/stockCsv';
+// The book's subjects bring their own quantities: a road speed is one.
+import '@/core/assembly/book';
 import { exactText } from '@/core/kernel/units/format';
 import { whenShort } from '@/core/kernel/time/when';
 import { requireMember } from '@/server/session';
@@ -37,6 +39,12 @@ export default async function Tyres() {
             streetBumpSource: rules.streetBump.source,
             trimming: rules.trimming.value,
             trimmingSource: rules.trimming.source,
+            topSpeed: exactText('speed', rules.topSpeed.value, member.units),
+            topSpeedSource: rules.topSpeed.source,
+            fourWheelSpeed: exactText('speed', rules.fourWheelSpeed.value, member.units),
+            fourWheelSpeedSource: rules.fourWheelSpeed.source,
+            leafWindUp: exactText('angle', rules.leafWindUp.value, member.units),
+            leafWindUpSource: rules.leafWindUp.source,
           }}
           stock={stockRows(stock)}
         />

@@ -83,6 +83,12 @@ withDatabase('tyres asked for, and the grades of fit, on a real database', () =>
       streetBumpSource: 'shop',
       trimming: 'any',
       trimmingSource: 'owner',
+      topSpeed: '75 mile/h',
+      topSpeedSource: 'owner',
+      fourWheelSpeed: '60 km/h',
+      fourWheelSpeedSource: 'owner',
+      leafWindUp: '1.5',
+      leafWindUpSource: 'seen on the shop’s own truck',
       stock: stockCsv(DEFAULT_STOCK),
     };
     expect(await saveFitSettings(runa, form, INCH_SHOP)).toMatchObject({
@@ -95,7 +101,15 @@ withDatabase('tyres asked for, and the grades of fit, on a real database', () =>
       compliance: { value: 6.35 },
       streetBump: { value: 0.6 },
       trimming: { value: 'any' },
+      topSpeed: { value: expect.closeTo(120.7008, 6) },
+      fourWheelSpeed: { value: 60 },
+      leafWindUp: { value: 1.5 },
     });
+    expect(await saveFitSettings(ivo, { ...form, topSpeed: 'fast' }, INCH_SHOP)).toMatchObject({
+      ok: false,
+      errors: { topSpeed: expect.stringMatching(/Top road speed: .*fast/) },
+    });
+    expect(await saveFitSettings(ivo, { ...form, topSpeed: '900' }, INCH_SHOP)).toMatchObject({ ok: false });
     expect(await saveFitSettings(ivo, { ...form, compliance: 'much' }, INCH_SHOP)).toMatchObject({
       ok: false,
       errors: { compliance: expect.stringMatching(/Fore-aft give/) },

@@ -5,7 +5,10 @@ import { readStockCsv } from '@/core/assembly/formats/stockCsv';
 import { Fitment, Fitments } from '@/core/document/fitment';
 import { fitmentFaults } from '@/core/subjects/tyre/fitment';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
-import type { UnitChoice } from '@/core/kernel/units/quantity';
+import { baseUnit } from '@/core/kernel/units/quantities';
+import type { Quantity, UnitChoice } from '@/core/kernel/units/quantity';
+// The book's subjects bring their own quantities: a road speed is one.
+import '@/core/assembly/book';
 import { shopFit, setShopFit } from '@/db/queries/fitSettings';
 import { jobs } from '@/db/schema/jobs';
 import { refuse, refuseZod, type Answer } from '../answer';
@@ -65,13 +68,15 @@ const METRIC: UnitChoice = { length: 'mm', angle: 'decimal', pressure: 'kPa', ma
 /** A lead sets the rules of the grades and the list of what can be had; every open job is judged by them at once. */
 export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
   if (!leads(doer)) return refuse('Only a lead sets the grades of fit.');
-  const mm = (what: string, most: number) =>
+  const figure = (quantity: Quantity, what: string, least: number, most: number) =>
     z.string().transform((text, ctx) => {
-      const read = parseQuantity('length', text, units);
-      if (read.ok && read.value >= 0 && read.value <= most) return read.value;
-      ctx.addIssue({ code: 'custom', message: read.ok ? `${what}: from 0 to ${most} mm` : `${what}: ${read.reason}` });
+      const read = parseQuantity(quantity, text, units);
+      if (read.ok && read.value >= least && read.value <= most) return read.value;
+      const between = `from ${least} to ${most} ${baseUnit(quantity)}`;
+      ctx.addIssue({ code: 'custom', message: `${what}: ${read.ok ? between : read.reason}` });
       return z.NEVER;
     });
+  const mm = (what: string, most: number) => figure('length', what, 0, most);
   const parsed = z
     .object({
       compliance: mm('Fore-aft give', 40),
@@ -82,6 +87,12 @@ export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoic
       streetBumpSource: source,
       trimming: z.enum(['none', 'unseen', 'any']),
       trimmingSource: source,
+      topSpeed: figure('speed', 'Top road speed', 20, 300),
+      topSpeedSource: source,
+      fourWheelSpeed: figure('speed', 'Four-wheel-drive speed', 5, 200),
+      fourWheelSpeedSource: source,
+      leafWindUp: figure('angle', 'Leaf wind-up', 0, 5),
+      leafWindUpSource: source,
       stock: z.string().max(40_000, 'the list is longer than any shop’s'),
     })
     .safeParse(raw);
@@ -98,6 +109,9 @@ export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoic
     streetDroop: { value: d.streetDroop, source: d.streetDroopSource },
     streetBump: { value: d.streetBump, source: d.streetBumpSource },
     trimming: { value: d.trimming, source: d.trimmingSource },
+    topSpeed: { value: d.topSpeed, source: d.topSpeedSource },
+    fourWheelSpeed: { value: d.fourWheelSpeed, source: d.fourWheelSpeedSource },
+    leafWindUp: { value: d.leafWindUp, source: d.leafWindUpSource },
   });
   await inShop(doer.shop.id, async (tx) => {
     const was = await shopFit(tx, doer.shop.id);

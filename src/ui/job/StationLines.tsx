@@ -33,8 +33,9 @@ export function StationLines({
     <section aria-labelledby="lines" className="space-y-2 border-t border-rule pt-4">
       <h2 id="lines">Answered for by a lead</h2>
       <p className="hint">
-        Not worked by this tool yet, and never left unsaid: checked, with the figures, or not done here and why. It
-        prints on the customer’s sheet.
+        {lines.every((l) => l.covers)
+          ? 'What is not judged here keeps the vehicle here, unless a lead says that it is not done here, and why. It prints on the customer’s sheet; what was read and can hurt somebody still blocks.'
+          : 'Not worked by this tool yet, and never left unsaid: checked, with the figures, or not done here and why. It prints on the customer’s sheet.'}
       </p>
       <ul className="ruled">
         {lines.map((own) => {
@@ -44,20 +45,30 @@ export function StationLines({
           return (
             <li key={line} className="py-3" data-line={line}>
               <div className="flex items-start gap-3">
-                <Arm verdict={stands ? 'Watch' : 'Not measured'} />
+                {(stands || !own.covers) && <Arm verdict={stands ? 'Watch' : 'Not measured'} />}
                 <div className="min-w-0 flex-1">
                   <p className="font-bold">{title}</p>
                   <p className="text-[15px]">
                     {found
                       ? `${found.said.answer === 'checked' ? 'Checked' : 'Not done here'}, ${found.said.by}, ${whenShort(found.said.at, zone)}: ${found.said.text}`
-                      : `Nobody has answered for it. Wanted: ${wants}.`}
+                      : own.covers
+                        ? 'Judged by its readings.'
+                        : `Nobody has answered for it. Wanted: ${wants}.`}
                   </p>
                   {found?.stale && (
                     <p className="font-semibold text-watch">
                       Stale: {found.stale.what} was recorded since. Answer again.
                     </p>
                   )}
-                  {may && <Answer jobId={jobId} line={line} title={title} again={stands === true} />}
+                  {may && (
+                    <Answer
+                      jobId={jobId}
+                      line={line}
+                      title={title}
+                      again={stands === true}
+                      judged={own.covers !== undefined}
+                    />
+                  )}
                 </div>
               </div>
             </li>
@@ -69,17 +80,30 @@ export function StationLines({
   );
 }
 
-function Answer({ jobId, line, title, again }: { jobId: string; line: string; title: string; again: boolean }) {
+function Answer({
+  jobId,
+  line,
+  title,
+  again,
+  judged,
+}: {
+  jobId: string;
+  line: string;
+  title: string;
+  again: boolean;
+  /** The station judges by itself: a lead may only say that it is not done here. */
+  judged: boolean;
+}) {
   const ask = useAsk();
   const [open, setOpen] = useState(false);
-  const [answer, setAnswer] = useState<'checked' | 'not-done-here'>('checked');
+  const [answer, setAnswer] = useState<'checked' | 'not-done-here'>(judged ? 'not-done-here' : 'checked');
   const [text, setText] = useState('');
   const [wrong, setWrong] = useState('');
   const [busy, start] = useTransition();
   if (!open)
     return (
       <button type="button" className="btn mt-2" onClick={() => setOpen(true)}>
-        {again ? 'Answer anew' : `Answer for ${title.toLowerCase()}`}
+        {judged ? 'Sign it away: not done here' : again ? 'Answer anew' : `Answer for ${title.toLowerCase()}`}
       </button>
     );
   return (
@@ -96,7 +120,7 @@ function Answer({ jobId, line, title, again }: { jobId: string; line: string; ti
         })
       }
     >
-      <fieldset className="flex flex-wrap gap-x-6">
+      <fieldset className="flex flex-wrap gap-x-6" hidden={judged}>
         <legend className="sr-only">{title}</legend>
         {(
           [

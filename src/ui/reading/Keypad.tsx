@@ -12,11 +12,14 @@ export function Keypad({
   quantity,
   inches,
   signed,
+  plain = false,
   onKey,
 }: {
   quantity: Quantity;
   inches: boolean;
   signed: boolean;
+  /** Which way it is, is asked by picture: no sign. */
+  plain?: boolean;
   onKey: (key: Key) => void;
 }) {
   const fractions = quantity === 'length' && inches;
@@ -41,7 +44,7 @@ export function Keypad({
         >
           <Delete className="size-5" aria-hidden />
         </button>
-        {(quantity === 'angle' || signed) && (
+        {!plain && (quantity === 'angle' || signed) && (
           <button
             type="button"
             className="btn fig col-span-3 min-h-12 text-lg font-bold"

@@ -2,7 +2,7 @@
 
 import { lazy, Suspense, useEffect, useRef, useState, useTransition, type KeyboardEvent } from 'react';
 import { otherSide, PLACE_NAME, STATE_NAME, type Place, type VehicleState } from '@/core/kernel/places';
-import type { Choice, PointDrawing as DrawingKind } from '@/core/record/point';
+import type { Choice, Point, PointDrawing as DrawingKind } from '@/core/record/point';
 import { say } from '@/core/kernel/phrase';
 import type { ReadingBody } from '@/core/record/filing/entry';
 import { spotName } from '@/core/assembly/book';
@@ -23,6 +23,8 @@ import { Keypad } from './Keypad';
 import { press } from './keypadText';
 import { KeysHelp } from './KeysHelp';
 import { ObservationAnswer } from './ObservationAnswer';
+import { WayPictures } from './WayPictures';
+import { waySaid, type Way } from './ways';
 
 const LinkageSpot = lazy(() => import('../linkage/LinkageSpot').then((m) => ({ default: m.LinkageSpot })));
 
@@ -38,6 +40,10 @@ export interface StopInHand {
   rideHeight: boolean;
   /** May be minus. */
   signed: boolean;
+  /** Which way it is, asked by picture in place of a sign. */
+  ways: NonNullable<Point['ways']> | null;
+  /** It may be read on a face square to it. */
+  onFace: boolean;
   /** Not every vehicle has it: “not fitted” is an answer. */
   mayBeAbsent: boolean;
   /** The answers of a thing that is looked at, where “good” and “fault” do not say it. */
@@ -77,7 +83,12 @@ export function ReadingInHand(props: Props) {
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
 
   const measured = stop.quantity === 'observation' ? null : stop.quantity;
-  const parsed = measured ? parseQuantity(measured, text, units) : null;
+  const [way, setWay] = useState<Way>(null);
+  const [face, setFace] = useState(false);
+  // Asked by picture, the figure is filed with the way that was chosen.
+  const said = measured && stop.ways ? waySaid(measured, text, way, face, units) : null;
+  const parsed = said ?? (measured ? parseQuantity(measured, text, units) : null);
+  const filedText = said?.ok ? said.text : text;
   const across = otherSide(stop.place);
   const expected = expectedThere(view.workings, { gate, point: stop.point, place: stop.place, state: stop.state });
 
@@ -106,16 +117,16 @@ export function ReadingInHand(props: Props) {
           ...spot,
           set: stop.set,
           answer,
-          text: answer === 'measured' ? text : (more.choice ?? ''),
+          text: answer === 'measured' ? filedText : (more.choice ?? ''),
           units,
           good: more.good ?? null,
           instrument,
-          note,
+          note: face && answer === 'measured' ? `${note} on a face square to it, the gauge read ${text}`.trim() : note,
           supersedes: more.instead ? (here.at(-1)?.id ?? null) : null,
           asked: odd !== null,
           knew: here.map((r) => r.id),
         },
-        `${spotName(spot)}: ${answer === 'measured' ? text : answer.replaceAll('-', ' ')}`,
+        `${spotName(spot)}: ${answer === 'measured' ? filedText : answer.replaceAll('-', ' ')}`,
       );
       if (fault) {
         done.current = false;
@@ -260,10 +271,23 @@ export function ReadingInHand(props: Props) {
               </div>
             ) : (
               <>
+                {stop.ways && (
+                  <WayPictures
+                    ways={stop.ways}
+                    way={way}
+                    onWay={(next) => {
+                      setWay(next);
+                      setWrong('');
+                    }}
+                    face={stop.onFace ? face : null}
+                    onFace={setFace}
+                  />
+                )}
                 <Keypad
                   quantity={measured}
                   inches={inches}
-                  signed={stop.signed}
+                  signed={stop.signed && !stop.ways}
+                  plain={stop.ways !== null}
                   onKey={(key) => {
                     setText((t) => press(t, key));
                     setWrong('');

@@ -72,6 +72,8 @@ function Reading({
     drawing: stop.point.drawing,
     rideHeight: stop.point.rideHeight,
     signed: stop.point.signed === true,
+    ways: stop.point.ways ?? null,
+    onFace: stop.point.onFace === true,
     mayBeAbsent: mayLack(stop.point, job, stop),
     choices: stop.point.choices ?? null,
     place: stop.place,

@@ -16,7 +16,13 @@ type Typed = Record<
   | 'streetBump'
   | 'streetBumpSource'
   | 'trimming'
-  | 'trimmingSource',
+  | 'trimmingSource'
+  | 'topSpeed'
+  | 'topSpeedSource'
+  | 'fourWheelSpeed'
+  | 'fourWheelSpeedSource'
+  | 'leafWindUp'
+  | 'leafWindUpSource',
   string
 >;
 
@@ -35,6 +41,11 @@ const RULES = [
   ['compliance', 'Fore-aft give of a wheel', 'taken off every gap ahead and behind: rubber lets the axle move'],
   ['streetDroop', 'Street: droop that counts', 'below ride height'],
   ['streetBump', 'Street: share of the bump travel', 'of the way to the stop, as 2/3 or 70 %'],
+] as const;
+const SHAFT_RULES = [
+  ['topSpeed', 'Top road speed', 'a shaft that always turns is judged at it'],
+  ['fourWheelSpeed', 'Four-wheel-drive speed', 'for a front shaft that can stand still'],
+  ['leafWindUp', 'Leaf wind-up', 'how far a leaf lets the pinion rise under load'],
 ] as const;
 
 /** What "it fits" means in this shop, and the list of what it can get. */
@@ -95,6 +106,15 @@ export function FitSettingsForm({ standing, stock, may }: { standing: Typed; sto
             />
             <TextField label="Source: trimming" {...bind('trimmingSource')} />
           </div>
+        </div>
+        <div className="space-y-3">
+          <h2>How fast shafts turn</h2>
+          {SHAFT_RULES.map(([field, label, hint]) => (
+            <div key={field} className="grid items-start gap-4 sm:grid-cols-[300px_minmax(0,1fr)]">
+              <TextField label={label} hint={hint} {...bind(field)} />
+              <TextField label={`Source: ${label.toLowerCase()}`} {...bind(`${field}Source`)} />
+            </div>
+          ))}
         </div>
         <ListTable
           label="What the finder goes through"
