@@ -38,5 +38,7 @@ export function Arm({
   );
 }
 
+/** The same ink as a colour, for drawings. */
+export const verdictFill = (verdict: VerdictWord): string => INK[verdict];
 export const verdictInk = (verdict: VerdictWord): string =>
   ({ Clear: 'text-clear', Watch: 'text-watch', Stop: 'text-stop', 'Not measured': 'text-pencil' })[verdict];

@@ -17,11 +17,14 @@ import { Figure, Words } from '../Figure';
 import { StationLines } from '../job/StationLines';
 import { readGate, stationHref } from '../station/StationTape';
 import { StationReadings } from '../station/StationReadings';
+import { part } from './part';
 import { ClearanceCard } from './ClearanceCard';
 import { LinkageCard } from './LinkageCard';
 import { shutAt } from './ReadingGateRoom';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
+
+const DrivelineStation = part(() => import('../driveline/DrivelineStation').then((m) => m.DrivelineStation));
 
 type Seen = 'before' | 'plan' | 'after';
 const SEEN = [
@@ -39,82 +42,92 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
   const shut = shutAt(view, read);
   const left = buildRoute(workings, read, station).filter((s) => s.status !== 'answered');
   const reached = GATES.indexOf(job.job.gate);
-  return (
-    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
-      <div className="space-y-5 p-5">
-        <div className="flex flex-wrap items-center justify-between gap-3">
-          <h1>{name}</h1>
-          <nav aria-label="Seen at" className="flex border border-graphite">
-            {SEEN.map(([at, label]) => (
-              <RoomLink
-                key={at}
-                href={stationHref(id, at, station)}
-                aria-current={at === gate ? 'true' : undefined}
-                className={`flex min-h-12 items-center px-5 font-semibold ${at === gate ? 'bg-graphite text-paper' : 'hover:bg-panel'}`}
-              >
-                {label}
-              </RoomLink>
-            ))}
-          </nav>
-        </div>
-        <Drawing view={view} gate={gate} station={station} verdicts={mine} />
-        <StationReadings
-          view={view}
-          station={station}
-          shut={
-            shutAt(view, 'before') && shutAt(view, 'after')
-              ? 'both'
-              : shutAt(view, 'before')
-                ? 'before'
-                : shutAt(view, 'after')
-                  ? 'after'
-                  : null
+  const head = (
+    <div className="flex flex-wrap items-center justify-between gap-3">
+      <h1>{name}</h1>
+      <nav aria-label="Seen at" className="flex border border-graphite">
+        {SEEN.map(([at, label]) => (
+          <RoomLink
+            key={at}
+            href={stationHref(id, at, station)}
+            aria-current={at === gate ? 'true' : undefined}
+            className={`flex min-h-12 items-center px-5 font-semibold ${at === gate ? 'bg-graphite text-paper' : 'hover:bg-panel'}`}
+          >
+            {label}
+          </RoomLink>
+        ))}
+      </nav>
+    </div>
+  );
+  const readings = (
+    <StationReadings
+      view={view}
+      station={station}
+      shut={
+        shutAt(view, 'before') && shutAt(view, 'after')
+          ? 'both'
+          : shutAt(view, 'before')
+            ? 'before'
+            : shutAt(view, 'after')
+              ? 'after'
+              : null
+      }
+    />
+  );
+  const aside = (
+    <>
+      <div>
+        <h2 className="pb-1">{gate === 'plan' ? 'Found Before, worst first' : 'Checks, worst first'}</h2>
+        <ChecksPanel
+          jobId={id}
+          verdicts={mine}
+          lead={view.lead && view.open}
+          empty={
+            reached < GATES.indexOf(read) ? 'This gate is not open yet.' : 'Nothing is judged at this station yet.'
           }
         />
       </div>
-      <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">
-        <div>
-          <h2 className="pb-1">{gate === 'plan' ? 'Found Before, worst first' : 'Checks, worst first'}</h2>
-          <ChecksPanel
-            jobId={id}
-            verdicts={mine}
-            lead={view.lead && view.open}
-            empty={
-              reached < GATES.indexOf(read) ? 'This gate is not open yet.' : 'Nothing is judged at this station yet.'
-            }
-          />
-        </div>
-        {gate !== 'plan' &&
-          (shut ? (
-            <p className="hint">{shut}</p>
-          ) : left.length > 0 ? (
-            <RoomLink className="btn btn-main w-full" href={`/jobs/${id}/${gate}/read?route=${station}`}>
-              Read this station: {left.length} left, {minutesLeft(left)} min
-            </RoomLink>
-          ) : (
-            <p className="font-semibold text-clear">Every reading of this station is in.</p>
-          ))}
-        {gate === 'after' && (
-          <StationLines
-            jobId={id}
-            job={job}
-            only={station}
-            may={view.lead && view.open && ['after', 'release'].includes(job.job.gate)}
-            zone={view.member.shop.timeZone}
-          />
-        )}
-        {station === 'tyre' && <ClearanceCard view={view} route={gate !== 'plan' && shut === null ? gate : null} />}
-        {(station === 'travel' || station === 'axle') && (
-          <LinkageCard view={view} routes={gate === 'before' && shut === null} />
-        )}
-        <p>
-          <RoomLink
-            className="inline-flex min-h-12 items-center underline underline-offset-4"
-            href={`/jobs/${id}/story`}
-          >
-            All readings, with their story
+      {gate !== 'plan' &&
+        (shut ? (
+          <p className="hint">{shut}</p>
+        ) : left.length > 0 ? (
+          <RoomLink className="btn btn-main w-full" href={`/jobs/${id}/${gate}/read?route=${station}`}>
+            Read this station: {left.length} left, {minutesLeft(left)} min
           </RoomLink>
-        </p>
+        ) : (
+          <p className="font-semibold text-clear">Every reading of this station is in.</p>
+        ))}
+      {gate === 'after' && (
+        <StationLines
+          jobId={id}
+          job={job}
+          only={station}
+          may={view.lead && view.open && ['after', 'release'].includes(job.job.gate)}
+          zone={view.member.shop.timeZone}
+        />
+      )}
+      {station === 'tyre' && <ClearanceCard view={view} route={gate !== 'plan' && shut === null ? gate : null} />}
+      {(station === 'travel' || station === 'axle') && (
+        <LinkageCard view={view} routes={gate === 'before' && shut === null} />
+      )}
+      <p>
+        <RoomLink className="inline-flex min-h-12 items-center underline underline-offset-4" href={`/jobs/${id}/story`}>
+          All readings, with their story
+        </RoomLink>
+      </p>
+    </>
+  );
+  if (station === 'driveline')
+    return <DrivelineStation view={view} gate={gate} head={head} below={readings} aside={aside} verdicts={mine} />;
+  return (
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+      <div className="space-y-5 p-5">
+        {head}
+        <Drawing view={view} gate={gate} station={station} verdicts={mine} />
+        {readings}
+      </div>
+      <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">
+        {aside}
       </aside>
     </main>
   );
