@@ -3,6 +3,7 @@
 import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
 import { limitShaftSpeed, roadSpeed } from '@/core/driveline/speed';
 import { RANK } from '@/core/kernel/judge';
+import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
 import type { Axle } from '@/core/kernel/places';
 import type { Verdict } from '@/core/record/checks/types';
@@ -39,7 +40,8 @@ export function DrivelineStation({
   gate: Seen;
   head: ReactNode;
   below: ReactNode;
-  aside: ReactNode;
+  /** What stands on the right, with what would cure it among it. */
+  aside: (cures: ReactNode) => ReactNode;
   verdicts: readonly Verdict[];
 }) {
   const { job, workings: w } = view;
@@ -71,14 +73,21 @@ export function DrivelineStation({
                 }}
               />
             )}
-            <Train key={axle} view={view} gate={gate} axle={axle} parts={parts} trial={trial} />
+            <Train
+              key={axle}
+              view={view}
+              gate={gate}
+              axle={axle}
+              parts={parts}
+              trial={trial}
+              found={verdicts.filter((v) => v.place === axle)}
+            />
           </>
         )}
         {below}
       </div>
       <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">
-        {aside}
-        {parts && <Cures w={w} stage={gate} parts={parts} trial={trial} onTrial={setTrial} />}
+        {aside(parts && <Cures w={w} stage={gate} parts={parts} trial={trial} onTrial={setTrial} />)}
       </aside>
     </main>
   );
@@ -90,12 +99,15 @@ function Train({
   axle,
   parts,
   trial,
+  found,
 }: {
   view: JobView;
   gate: Seen;
   axle: Axle;
   parts: TrainParts | null;
   trial: Trial | null;
+  /** What is judged of it at this gate, worst first. */
+  found: readonly Verdict[];
 }) {
   const { workings: w } = view;
   const units = useUnits();
@@ -142,6 +154,8 @@ function Train({
   const words = judged.rows.map((r) => ({ row: r, word: wordOf(r) })).sort((a, b) => RANK[a.word] - RANK[b.word]);
   const [worst] = words;
   const { at } = judged;
+  // What hand and tape found of it besides the angles leads, as long as nothing is only planned or tried.
+  const told = gate === 'plan' || trial ? undefined : found[0];
   const strip: SpeedLine[] = at
     ? [
         ...judged.train.joints.flatMap((j): SpeedLine[] => {
@@ -165,9 +179,11 @@ function Train({
           {trial ? 'on trial' : gate === 'plan' ? 'worked from Before and the plan' : 'ride height, by gauge and tape'}
         </p>
         <h2 className="text-2xl">
-          {!worst || worst.word === 'Clear'
-            ? 'Every joint is Clear'
-            : `${worst.row.title}: ${show(worst.row.quantity, worst.row.value, units).text}, ${worst.word}`}
+          {told && told.verdict !== 'Clear'
+            ? `${told.title}: ${told.quantity && told.value !== null ? show(told.quantity, told.value, units).text : say(told.summary, units)}, ${told.verdict}`
+            : !worst || worst.word === 'Clear'
+              ? 'Every joint is Clear'
+              : `${worst.row.title}: ${show(worst.row.quantity, worst.row.value, units).text}, ${worst.word}`}
         </h2>
         <p className="text-[15px] text-pencil">{judged.rule.why}.</p>
         {planned?.state === 'predicted' && (

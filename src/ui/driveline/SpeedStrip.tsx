@@ -89,6 +89,9 @@ export function SpeedStrip({ lines, top }: { lines: readonly SpeedLine[]; top: n
         strokeWidth="2"
         strokeDasharray="5 4"
       />
+      <text x={RIGHT + 8} y={height - 6} fontSize="13" fill="var(--pencil)">
+        {show('speed', 0, units).unit}
+      </text>
       {ticks.map((tick) => (
         <text key={tick.at} x={x(tick.at)} y={height - 6} fontSize="13" textAnchor="middle" fill="var(--pencil)">
           {tick.label}

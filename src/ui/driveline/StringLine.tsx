@@ -22,8 +22,8 @@ export interface JointShown {
 
 const WIDTH = 800;
 const MARGIN = 70;
-/** Heights are drawn so many times as large, so that a few degrees are seen. */
-const STRETCH = 2;
+/** Heights are drawn up to so many times as large, so that a few degrees are seen, as far as the drawing stays so high. */
+const [STRETCH, HIGH] = [2, 230];
 const INK = { chalk: 'var(--chalk)', dashed: 'var(--pencil)', ink: 'var(--graphite)' } as const;
 
 /** The driveline as a chalk string through its joints, from the side and from above; true angles written at the joints. */
@@ -50,12 +50,13 @@ export function StringLine({
   const [low, high] = range((p) => p.up);
   const [right, left] = range((p) => p.left);
   const scale = (WIDTH - 2 * MARGIN) / Math.max(1, far - back);
+  const stretch = Math.max(1, Math.min(STRETCH, HIGH / Math.max(1, (high - low) * scale)));
   const x = (rearward: number) => MARGIN + (rearward - back) * scale;
   const top = 64;
-  const side = (up: number) => top + (high - up) * scale * STRETCH;
-  const sideHeight = top + (high - low) * scale * STRETCH + 74;
-  const above = (y: number) => sideHeight + 26 + (left - y) * scale * STRETCH;
-  const height = sideHeight + 52 + (left - right) * scale * STRETCH;
+  const side = (up: number) => top + (high - up) * scale * stretch;
+  const sideHeight = top + (high - low) * scale * stretch + 74;
+  const above = (y: number) => sideHeight + 26 + (left - y) * scale * stretch;
+  const height = sideHeight + 52 + (left - right) * scale * stretch;
   const path = (line: StringOfJoints, y: (p: (typeof all)[number]) => number) =>
     line.points.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.rearward).toFixed(1)} ${y(p).toFixed(1)}`).join(' ');
   const at = told.line.points.slice(told.line.first, told.line.first + joints.length);
@@ -70,7 +71,7 @@ export function StringLine({
       aria-label={`${end === 'rear' ? 'Rear' : 'Front'} driveline from the side and from above: ${words}`}
     >
       <text x="4" y="18" fontSize="15" fontWeight="600" fill="var(--pencil)">
-        from the side, heights drawn twice
+        from the side{stretch > 1.05 && `, heights drawn ${stretch.toFixed(1)} times`}
       </text>
       <text x={WIDTH - 4} y="18" fontSize="15" fontWeight="600" fill="var(--pencil)" textAnchor="end">
         rearward →
@@ -130,10 +131,13 @@ export function StringLine({
           />
           <text
             x={mid(x(middle.rearward), x(last.rearward))}
-            y={mid(side(middle.up), side(last.up)) + 46}
+            y={mid(side(middle.up), side(last.up)) + 48}
             fontSize="15"
-            textAnchor="middle"
+            textAnchor={end === 'rear' ? 'end' : 'start'}
             fill="var(--graphite)"
+            stroke="var(--paper)"
+            strokeWidth="6"
+            paintOrder="stroke"
           >
             {slip}
           </text>

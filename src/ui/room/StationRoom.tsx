@@ -74,19 +74,34 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
       }
     />
   );
-  const aside = (
+  const wants = mine.filter((v) => v.verdict !== 'Clear');
+  const clear = mine.filter((v) => v.verdict === 'Clear');
+  const aside = (cures: ReactNode) => (
     <>
       <div>
         <h2 className="pb-1">{gate === 'plan' ? 'Found Before, worst first' : 'Checks, worst first'}</h2>
         <ChecksPanel
           jobId={id}
-          verdicts={mine}
+          verdicts={wants}
           lead={view.lead && view.open}
           empty={
-            reached < GATES.indexOf(read) ? 'This gate is not open yet.' : 'Nothing is judged at this station yet.'
+            clear.length > 0
+              ? 'Everything that is judged here is Clear.'
+              : reached < GATES.indexOf(read)
+                ? 'This gate is not open yet.'
+                : 'Nothing is judged at this station yet.'
           }
         />
+        {clear.length > 0 && (
+          <details className="border-t border-rule">
+            <summary className="flex min-h-12 items-center gap-2 font-semibold">
+              <Arm verdict="Clear" size={24} /> {clear.length} clear
+            </summary>
+            <ChecksPanel jobId={id} verdicts={clear} lead={view.lead && view.open} brief />
+          </details>
+        )}
       </div>
+      {cures}
       {gate !== 'plan' &&
         (shut ? (
           <p className="hint">{shut}</p>
@@ -127,7 +142,7 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
         {readings}
       </div>
       <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">
-        {aside}
+        {aside(null)}
       </aside>
     </main>
   );

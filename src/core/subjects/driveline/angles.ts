@@ -3,7 +3,7 @@ import { trainAngles, type TrainAngles } from '../../driveline/train';
 import { cross, DEG, type Vec3 } from '../../kernel/geometry/point';
 import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
 import { formulaOf, type JointAt, type Told, type TrainParts } from './parts';
-import type { ToldJoint } from './shape';
+import { jointKind, type ToldJoint } from './shape';
 
 /** A joint as it stands: its true angle in space, degrees. */
 export interface JointAngle extends Uncertain {
@@ -63,7 +63,12 @@ export function workTrain(parts: TrainParts): WorkedTrain | null {
   });
   const from = 3 * parts.joints.length;
   const size = Math.hypot(...angles.sum);
-  const grown = K * Math.sqrt(trace(covariance(from, 2)));
+  // Near nought the sum's own differences vanish: what is then left is the square of what each joint may be.
+  const squares = parts.joints.reduce((sum, { told }, i) => {
+    const at = 3 * (front ? parts.joints.length - 1 - i : i);
+    return jointKind(told) === 'single' ? sum + trace(covariance(at, 3)) / DEG / DEG : sum;
+  }, 0);
+  const grown = Math.max(K * Math.sqrt(trace(covariance(from, 2))), K * K * squares);
   return {
     joints,
     // √(|S| + U(S)) is the upper figure; what it is more than √|S| is the expanded uncertainty.

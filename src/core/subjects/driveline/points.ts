@@ -2,6 +2,7 @@ import type { JobDocument } from '../../document/job';
 import { mm, deg, type Phrase } from '../../kernel/phrase';
 import type { Axle, Place } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../common/stale';
 import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, withShafts } from './shape';
 
@@ -142,7 +143,7 @@ const room = (id: string, label: string, how: string): Point => ({
   seconds: 15,
   lap: 'last',
   staleOn: staleAfter('engages'),
-  where: () => spots(['vehicle'], 'floor'),
+  where: (job) => (changedSince(job, 'case-or-bearing') ? spots(['vehicle'], 'floor') : []),
 });
 /** What is looked at where case, mount or crossmember was moved. */
 export const CASE_ROOM: readonly Point[] = [
