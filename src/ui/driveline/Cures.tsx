@@ -168,6 +168,9 @@ function Tried({
           )}
         </div>
       ))}
+      {trains.every(({ is }) => is) && trains.some(({ is }) => worstOf(is) !== 'Clear') && (
+        <p className="text-[15px] font-semibold">Alone it does not make every row Clear.</p>
+      )}
       {elsewhere.length > 0 && <p className="text-[15px]">Elsewhere: {elsewhere.join('; ')}.</p>}
       <p className="text-[15px] text-pencil">At Build: {cure.build.join('; ')}.</p>
     </div>

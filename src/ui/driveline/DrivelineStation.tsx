@@ -62,17 +62,6 @@ export function DrivelineStation({
           <p className="hint">No shaft of this vehicle bears on the lift.</p>
         ) : (
           <>
-            {axles.length > 1 && (
-              <Choice
-                label="Shaft"
-                value={axle}
-                options={axles.map((a) => [a, a === 'front' ? 'Front shaft' : 'Rear shaft'] as const)}
-                onValue={(a) => {
-                  setPicked(a as Axle);
-                  setTrial(null);
-                }}
-              />
-            )}
             <Train
               key={axle}
               view={view}
@@ -81,6 +70,19 @@ export function DrivelineStation({
               parts={parts}
               trial={trial}
               found={verdicts.filter((v) => v.place === axle)}
+              choice={
+                axles.length > 1 && (
+                  <Choice
+                    label="Shaft"
+                    value={axle}
+                    options={axles.map((a) => [a, a === 'front' ? 'Front shaft' : 'Rear shaft'] as const)}
+                    onValue={(a) => {
+                      setPicked(a as Axle);
+                      setTrial(null);
+                    }}
+                  />
+                )
+              }
             />
           </>
         )}
@@ -100,6 +102,7 @@ function Train({
   parts,
   trial,
   found,
+  choice,
 }: {
   view: JobView;
   gate: Seen;
@@ -108,6 +111,7 @@ function Train({
   trial: Trial | null;
   /** What is judged of it at this gate, worst first. */
   found: readonly Verdict[];
+  choice: ReactNode;
 }) {
   const { workings: w } = view;
   const units = useUnits();
@@ -134,7 +138,13 @@ function Train({
     if (tried) lines.push({ line: tried, ink: 'dashed', name: 'trial' });
     return { now, judged, lines };
   }, [w, gate, axle, parts, trial]);
-  if (!parts || !shown) return <Lacking view={view} axle={axle} gate={gate} />;
+  if (!parts || !shown)
+    return (
+      <>
+        {choice}
+        <Lacking view={view} axle={axle} gate={gate} />
+      </>
+    );
   const { now, judged, lines } = shown;
   if (!judged)
     return (
@@ -170,10 +180,11 @@ function Train({
       ]
     : [];
   const planned = gate === 'plan' ? plannedTrain(w, axle) : null;
-  const slip = slipWords(view, axle, gate, units);
+  const slip = slipWords(view, now, gate, units);
   return (
     <div className="space-y-4">
       <div>
+        <div className="float-right pl-4">{choice}</div>
         <p className="text-sm font-semibold text-pencil">
           {axle === 'front' ? 'Front' : 'Rear'} shaft · {judged.rule.name} ·{' '}
           {trial ? 'on trial' : gate === 'plan' ? 'worked from Before and the plan' : 'ride height, by gauge and tape'}
@@ -209,16 +220,21 @@ function Train({
   );
 }
 
-function slipWords(view: JobView, axle: Axle, gate: Seen, units: ReturnType<typeof useUnits>): string | null {
+function slipWords(view: JobView, parts: TrainParts, gate: Seen, units: ReturnType<typeof useUnits>): string | null {
+  const { workings: w } = view;
+  const axle = parts.end;
   const read = gate === 'after' ? 'after' : 'before';
-  const at = (point: string, state: 'below' | 'droop' = 'below') =>
-    view.workings.figures.figure({ gate: read, point, place: axle, state });
+  const at = (point: string) => w.figures.figure({ gate: read, point, place: axle, state: 'below' });
   const [shows, whole, home] = [at('slipExposed'), at('splineLength'), at('slipHome')];
-  if (shows.status !== 'read') return null;
+  const came = partsAt(w, axle, read)?.shafts.at(-1)?.length.value;
+  const is = parts.shafts.at(-1)?.length.value;
+  if (shows.status !== 'read' || came === undefined || is === undefined) return null;
+  // Planned or tried, as much more of it shows as the shaft is longer.
+  const shown = shows.value + is - came;
   const mm = (v: number) => show('length', v, units).text;
   return whole.status === 'read' && home.status === 'read'
-    ? `slip: ${mm(whole.value - shows.value)} engaged · ${mm(shows.value - home.value)} room`
-    : `slip: ${mm(shows.value)} of spline shows`;
+    ? `slip: ${mm(whole.value - shown)} engaged · ${mm(shown - home.value)} room`
+    : `slip: ${mm(shown)} of spline shows`;
 }
 
 function Trade({
@@ -262,6 +278,8 @@ function Charts({
   limit: number | null;
   front: boolean;
 }) {
+  const units = useUnits();
+  const angle = (v: number) => show('angle', v, units, true).text;
   const rows = useMemo(() => overTravel(parts, -120, 100), [parts]);
   const trade = useMemo(() => (front ? casterTrade(w, gate, parts) : null), [w, gate, parts, front]);
   const gone = gate === 'before' ? null : travelOf(w, axle, gate);
@@ -294,7 +312,7 @@ function Charts({
           />
           <p className="text-[15px]">
             {trade.band
-              ? `Both pass from ${trade.band.from.toFixed(1)}° to ${trade.band.to.toFixed(1)}° of turn: the shaft reads Clear and caster is no less than it came with.`
+              ? `Both pass ${trade.band.from === trade.band.to ? `only at ${angle(trade.band.from)}` : `from ${angle(trade.band.from)} to ${angle(trade.band.to)}`} of turn: the shaft reads Clear and caster is no less than it came with, within half a degree.`
               : `No band where both pass: ${trade.why ?? ''}.`}
           </p>
         </>

@@ -1,6 +1,6 @@
 'use client';
 
-import { roundTicks } from '@/core/kernel/units/ticks';
+import { quantityOf } from '@/core/kernel/units/quantities';
 import { show } from '@/core/kernel/units/format';
 import { useUnits } from '../Units';
 
@@ -11,14 +11,16 @@ export interface SpeedLine {
   stop: number | null;
 }
 
-const [WIDTH, LEFT, RIGHT, ROW] = [800, 210, 690, 34];
+const [WIDTH, LEFT, RIGHT, ROW] = [800, 200, 630, 34];
 
 /** From which road speed each joint, and all of them together, pass what they may; the speed it is judged at is marked. */
 export function SpeedStrip({ lines, top }: { lines: readonly SpeedLine[]; top: number }) {
   const units = useUnits();
   const most = Math.max(top * 1.15, 60);
   const x = (speed: number) => LEFT + ((RIGHT - LEFT) * Math.min(speed, most)) / most;
-  const ticks = roundTicks('speed', 0, most, units, 8).filter((t) => t.at >= 0 && t.at <= most);
+  const speed = quantityOf('speed');
+  const inBase = speed.units[speed.wanted(units)]?.inBase ?? 1;
+  const ticks = Array.from({ length: Math.floor(most / inBase / 20) + 1 }, (_, i) => 20 * i);
   const height = 34 + ROW * lines.length + 30;
   const text = (speed: number) => show('speed', speed, units).text;
   const said = ({ watch, stop }: SpeedLine): { text: string; ink: string } =>
@@ -93,8 +95,8 @@ export function SpeedStrip({ lines, top }: { lines: readonly SpeedLine[]; top: n
         {show('speed', 0, units).unit}
       </text>
       {ticks.map((tick) => (
-        <text key={tick.at} x={x(tick.at)} y={height - 6} fontSize="13" textAnchor="middle" fill="var(--pencil)">
-          {tick.label}
+        <text key={tick} x={x(tick * inBase)} y={height - 6} fontSize="13" textAnchor="middle" fill="var(--pencil)">
+          {tick}
         </text>
       ))}
     </svg>

@@ -55,6 +55,7 @@ export async function book(page: Page, { customer, front = 'beam-links' }: Booke
   await page.getByLabel('Make', { exact: true }).fill('Halbeck');
   await page.getByLabel('Model', { exact: true }).fill('Cairn');
   await page.getByLabel('Front suspension').selectOption(front);
+  await page.getByRole('radio', { name: /^Part-time/ }).check();
   await page.getByLabel('Use', { exact: true }).fill('forest road');
   await page.getByRole('button', { name: 'Book it in' }).click();
   await page.waitForURL('**/intake');
@@ -79,7 +80,32 @@ const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]
   'Hub centre up to the fender lip, wheel hanging': { before: ['22', '559'], after: ['24 1/2', '622'] },
   'Tyre to arm, spring or frame, flexed': { before: ['1', '26'], after: ['7/8', '23'] },
   'Tyre to hose or harness, flexed': { before: ['1 5/8', '41'], after: ['1 9/16', '39'] },
+  // A crawl: a minus is the second of the two pictures. In front the shaft rises rearward, and arms that were fitted
+  // with the lift point its pinion along it again.
+  'Axle ratio': { before: ['3.91', '3.91 : 1'], after: ['3.91', '3.91'] },
+  'Inclination of the case’s output': { before: ['2.6', "2°36'"], after: ['2.6', '2.6'] },
+  'The case’s output once more, to end the crawl': { before: ['2.6', '2.7'], after: ['2.6', '2.6'] },
+  'front/Inclination of the shaft at the axle': { before: ['-7.5', '-7.5'], after: ['-12.2', '-12.2'] },
+  'rear/Inclination of the shaft at the axle': { before: ['3.6', '3.6'], after: ['6.2', '6.2'] },
+  'front/Pinion angle': { before: ['6.2', '6.2'], after: ['10.9', '10.9'] },
+  'rear/Pinion angle': { before: ['2.9', '2.9'], after: ['2.6', '2.6'] },
+  'front/Driveshaft, joint centre to joint centre': { before: ['31 5/16', '795'], after: ['31 3/4', '806'] },
+  'rear/Driveshaft, joint centre to joint centre': { before: ['52 1/16', '1322'], after: ['52 1/4', '1328'] },
+  'front/Joint at the case: how far from the vehicle’s middle line': {
+    before: ['-7 3/8', '-188'],
+    after: ['-7 3/8', '-188'],
+  },
+  'rear/Joint at the case: how far from the vehicle’s middle line': { before: ['0', '0'], after: ['0', '0'] },
+  'front/Joint at the axle: how far from the vehicle’s middle line': {
+    before: ['-7 11/16', '-196'],
+    after: ['-7 5/8', '-194'],
+  },
+  'rear/Joint at the axle: how far from the vehicle’s middle line': { before: ['-1/2', '-12'], after: ['-3/8', '-10'] },
+  'Spline that shows at the slip': { before: ['1 1/2', '38'], after: ['1 15/16', '49'] },
+  'Shaft tube to the nearest of crossmember, exhaust and tank': { before: ['1', '27'], after: ['1 1/16', '27'] },
 };
+/** Where the first answer is not that of a sound vehicle. */
+const CHOSEN: Record<string, string> = { 'front/What kind of joint is at the case?': 'Two crosses side by side' };
 
 /** Takes the short route of a gate to its end, one reading at a time; answers how many were filed. */
 export async function takeShortRoute(
@@ -99,13 +125,22 @@ export async function takeShortRoute(
     // The address changes before the next reading is in hand.
     await inHand(page);
     const label = await page.locator('h1#in-hand').innerText();
-    const words = TYPED[label]?.[gate][units === 'in' ? 0 : 1];
+    const place = (await page.locator('[data-stop]').getAttribute('data-stop'))?.split('.').at(1) ?? '';
+    const typed = TYPED[`${place}/${label}`] ?? TYPED[label];
+    const words = typed?.[gate][units === 'in' ? 0 : 1];
     if (words) {
-      await page.locator('#figure').fill(words);
+      const ways = page.getByRole('radiogroup', { name: 'Which way' }).getByRole('radio');
+      if ((await ways.count()) > 0) {
+        await ways.nth(words.startsWith('-') ? 1 : 0).click();
+        await page.locator('#figure').fill(words.replace('-', ''));
+        await page.locator('#figure').focus();
+      } else await page.locator('#figure').fill(words);
       await page.keyboard.press('Enter');
     } else {
       // Where a reading has its own answers, the first is that of a sound vehicle.
-      const own = page.getByRole('group', { name: 'What is it?' }).getByRole('button').first();
+      const group = page.getByRole('group', { name: 'What is it?' }).getByRole('button');
+      const chosen = CHOSEN[`${place}/${label}`];
+      const own = chosen ? group.filter({ hasText: chosen }) : group.first();
       await page.getByRole('button', { name: 'Seen and good' }).or(own).click();
     }
     await page.waitForURL((url) => url.href !== here, { timeout: 30_000 });

@@ -52,7 +52,7 @@ export function casterTrade(w: Workings, stage: Stage, parts: TrainParts): Caste
   const now = casterAt(w, stage === 'after' ? 'after' : 'before');
   const wanted = casterAt(w, 'before');
   const rows: CasterTrade['rows'] = [];
-  for (let noseUp = -8; noseUp <= 8.01; noseUp += 0.5) {
+  for (let noseUp = -8; noseUp <= 8.01; noseUp += 0.25) {
     const judged = judgedTrain(w, stage, axleTurned(parts, noseUp, 320));
     const pinion = judged?.train.joints.at(-1)?.value;
     if (!judged || pinion === undefined) continue;
