@@ -137,7 +137,9 @@ export function ReadingInHand(props: Props) {
     });
   const fileMeasured = (instead: boolean, confirmed = false) => {
     if (parsed && !parsed.ok) {
-      setWrong(`Not understood: ${parsed.reason}.`);
+      setWrong(
+        said && !said.ok && said.asks ? 'Choose by the pictures which way it is.' : `Not understood: ${parsed.reason}.`,
+      );
       field.current?.focus();
     } else file('measured', { instead, confirmed });
   };

@@ -4,6 +4,9 @@ import type { Parsed, Quantity, UnitChoice } from '@/core/kernel/units/quantity'
 /** Which way it is, where a point asks it by picture; null while nobody said. */
 export type Way = 'plus' | 'minus' | null;
 
+/** Nothing is wrong with what was typed: the other half is missing. */
+const CHOOSE = { ok: false, reason: 'choose by the pictures which way it is', asks: true } as const;
+
 /**
  * A figure typed without a sign, as it is filed: the way that was chosen gives it, and on a face square to what is
  * measured the gauge reads 90° off.
@@ -18,7 +21,7 @@ export function waySaid(
   way: Way,
   onFace: boolean,
   units: UnitChoice,
-): (Parsed & { ok: true; text: string }) | { ok: false; reason: string } {
+): (Parsed & { ok: true; text: string }) | { ok: false; reason: string; asks?: true } {
   const parsed = parseQuantity(quantity, typed, units);
   if (!parsed.ok) return parsed;
   const minus = way === 'minus' || (way === null && parsed.value < 0);
@@ -27,11 +30,10 @@ export function waySaid(
     const off = Number((90 - size).toFixed(4));
     if (off < 0) return { ok: false, reason: 'on a face square to it the gauge reads 90° or less' };
     const value = off === 0 ? 0 : minus ? -off : off;
-    if (value !== 0 && way === null) return { ok: false, reason: 'choose by the pictures which way it is' };
+    if (value !== 0 && way === null) return CHOOSE;
     return { ok: true, value, unit: parsed.unit, text: String(value) };
   }
-  if (size !== 0 && way === null && parsed.value > 0)
-    return { ok: false, reason: 'choose by the pictures which way it is' };
+  if (size !== 0 && way === null && parsed.value > 0) return CHOOSE;
   const plain = typed.trim().replace(/^[+\-−]\s*/, '');
   return {
     ok: true,

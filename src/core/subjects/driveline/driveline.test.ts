@@ -6,6 +6,7 @@ import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { workJob } from '../../assembly/workJob';
 import { blocksRelease } from '../../assembly/gates/release';
 import type { JobDocument } from '../../document/job';
+import { leafNoseUp, radiusArmNoseUp } from '../../driveline/predict';
 import { trainAngles } from '../../driveline/train';
 import { DEG } from '../../kernel/geometry/point';
 import { workTrain, lengthU } from './angles';
@@ -133,6 +134,32 @@ test('a moved axle: the same joints by the points that the shaft runs between', 
       },
     ),
   ));
+
+describe('an axle that turns as it travels', () => {
+  test('leaves: the halves’ own slopes at the seat; radius arms: the angle of the arm, by its ends', () => {
+    // The longer half behind lets the seat tip the way of the shorter one: by hand −60·(−80)/(560·640) rad.
+    expect(leafNoseUp(-60, 560, 640)).toBeCloseTo(0.7674, 4);
+    expect(leafNoseUp(-60, 600, 600)).toBeCloseTo(0, 12);
+    for (const [h, R, z] of [
+      [120, 900, -65],
+      [-40, 800, 50],
+    ] as const) {
+      // The axle's centre on a circle about the pivot, found by walking it until it has risen by z.
+      const at = (angle: number) => -R * Math.sin(angle);
+      const from = Math.asin(h / R);
+      let angle = from;
+      while (at(angle) - at(from) < z - 1e-9 || at(angle) - at(from) > z + 1e-9) {
+        const slope = -R * Math.cos(angle);
+        angle -= (at(angle) - at(from) - z) / slope;
+      }
+      expect(radiusArmNoseUp(z, h, R)).toBeCloseTo((from - angle) * DEG, 6);
+    }
+  });
+  test('hanging on radius arms that run rearward the axle’s nose goes down', () => {
+    // The axle end of the arm comes down, its pivot end stays: the nose goes down with it.
+    expect(radiusArmNoseUp(-65, 0, 900)).toBeLessThan(0);
+  });
+});
 
 const FROM = '2026-11-02T08:00:00Z';
 /** A front and a rear beam lifted on springs, read Before and After; it came as its maker made it. */

@@ -2,7 +2,7 @@ import type { Element } from '../../driveline/direction';
 import type { Train } from '../../driveline/train';
 import type { ReadingGate } from '../../document/job';
 import type { Axle } from '../../kernel/places';
-import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
+import type { Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Figure, Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
 import { jointKind, saidAt, shaftsOf, type ToldJoint } from './shape';
@@ -239,6 +239,3 @@ export function formulaOf(parts: TrainParts): { inputs: Told[]; build: (values: 
 
 /** Whether the gauge moved during the crawl: nothing of it is then worked. */
 export const gaugeMoved = (drift: Drift | null): boolean => drift !== null && drift.apart > drift.most + 1e-9;
-
-/** Expanded, as standard: so that a figure made of it is shown once. */
-export const standardOf = (expanded: number): number => expanded / K;

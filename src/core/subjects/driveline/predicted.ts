@@ -1,8 +1,9 @@
-import { pinionRises, shaftMoved } from '../../driveline/predict';
+import { leafNoseUp, pinionRises, radiusArmNoseUp, shaftMoved } from '../../driveline/predict';
 import { cornersOf, type Axle } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Workings } from '../../record/workings';
 import { reachOf } from '../clearance/fit/reach';
+import { assemble, pointSource } from '../linkage/assemble';
 import { noseUpByGeometry } from '../linkage/geometryAid';
 import { travelAt } from '../linkage/stages';
 import { below, trainRead, type KnownTrain, type Told, type TrainParts } from './parts';
@@ -33,12 +34,58 @@ export function travelEnds(w: Workings, axle: Axle): { droop: Uncertain | null; 
   return { droop: mean(l?.toDroop, r?.toDroop, -1), bump: mean(l?.toStop, r?.toStop, 1) };
 }
 
-const turnOf = (w: Workings, axle: Axle, travel: Uncertain, stage: 'plan' | null): Turned => {
+/**
+ * How far the axle itself turns over a travel: by its whole linkage at a stage's heights where that is taped; else by
+ * the halves of its leaves, or by where its radius arms hang; else not known.
+ */
+function turnOf(w: Workings, axle: Axle, travel: Uncertain, stage: 'plan' | null): Turned {
   const known = stage ? noseUpByGeometry(w, axle, stage) : null;
-  return known
-    ? { value: known.value, u: known.u, by: 'the linkage as taped', assumed: known.assumed }
-    : { value: 0, u: turnU(travel.value), by: ASSUMED_TURN, assumed: true };
-};
+  if (known) return { value: known.value, u: known.u, by: 'the linkage as taped', assumed: known.assumed };
+  return (
+    byLeaves(w, axle, travel) ??
+    byRadiusArms(w, axle, travel) ?? { value: 0, u: turnU(travel.value), by: ASSUMED_TURN, assumed: true }
+  );
+}
+
+/** Two cantilevers of one section are a stand-in for a leaf: a tenth of what it gives, standard, besides the halves. */
+const LEAF_SHARE = 0.1;
+function byLeaves(w: Workings, axle: Axle, travel: Uncertain): Turned | null {
+  const half = (which: string): Uncertain | null => {
+    const read = cornersOf(axle).flatMap((place) => {
+      const figure = w.figures.figure({ gate: 'before', point: `lk.leaf.${which}`, place, state: 'floor' });
+      return figure.status === 'read' ? [figure] : [];
+    });
+    const [first] = read;
+    return first ? { value: read.reduce((sum, r) => sum + r.value, 0) / read.length, u: first.u } : null;
+  };
+  const [front, rear] = [half('frontHalf'), half('rearHalf')];
+  if (!front || !rear) return null;
+  const turn = propagate(([z = 0, a = 1, b = 1]) => leafNoseUp(z, a, b), [travel, front, rear]);
+  return {
+    value: turn.value,
+    u: Math.hypot(turn.u, LEAF_SHARE * turn.value),
+    by: 'the halves of its leaves as taped',
+    assumed: false,
+  };
+}
+
+function byRadiusArms(w: Workings, axle: Axle, travel: Uncertain): Turned | null {
+  const assembled = assemble(w, axle);
+  const { end } = assembled;
+  if (end.type !== 'radius-arm-axle' || pointSource(assembled, 'radiusArms.0.pivot') !== 'measured') return null;
+  const pivot = end.radiusArms[0]?.pivot;
+  if (!pivot) return null;
+  const [x, , z] = end.left.hub.centre;
+  const [along, height] = [x - pivot[0], pivot[2] - z];
+  const u = assembled.sources.get('radiusArms.0.pivot.2')?.u ?? 2.5;
+  // Arms that run rearward from the axle have their pivot behind it.
+  const way = along > 0 ? 1 : -1;
+  const turn = propagate(
+    ([t = 0, h = 0, a = 1]) => way * radiusArmNoseUp(t, h, Math.hypot(a, h)),
+    [travel, { value: height, u }, { value: Math.abs(along), u }],
+  );
+  return { ...turn, by: 'where its radius arms hang', assumed: false };
+}
 
 const reachFor = (w: Workings, axle: Axle): Uncertain => {
   const figure = w.figures.figure(below('before', 'pinionReach', axle));
