@@ -224,6 +224,39 @@ const turned: CheckDefinition = {
         },
 };
 
+/**
+ * Whether the shafts are there that the drive needs: a shaft that is gone takes its rows with it, so that it is a row of
+ * its own that says so.
+ */
+const there: CheckDefinition = {
+  ...seen('shafts-there', 'Shafts that the drive needs', 'shaftCount', false),
+  required: true,
+  places: (w) => AXLES_BOTH.filter((axle) => hasTrain(w.job, axle) && shaftsOf(w.job, axle) === 0),
+  needs: (_w, place) => ({ required: { seen: below('after', 'shaftCount', axleAt(place)) } }),
+  says: ({ job }, place, choice) => {
+    const axle = axleAt(place);
+    if (choice !== 'none') return { verdict: 'Clear', summary: ['there'], next: [] };
+    const came = saidAt(job, 'shaftCount', axle, 'before');
+    if (axle === 'rear')
+      return {
+        verdict: 'Stop',
+        summary: ['no shaft to the rear axle, which every drive turns'],
+        next: ['Look again: count the shafts from below.'],
+      };
+    if (came !== null && came !== 'none' && !changedSince(job, 'driveshaft'))
+      return {
+        verdict: 'Stop',
+        summary: ['no front shaft, but it came with one and nothing is recorded'],
+        next: ['Record what was done with it, or look again.'],
+      };
+    return {
+      verdict: 'Watch',
+      summary: [came === 'none' || came === null ? 'it came without its front shaft' : 'its front shaft is out'],
+      next: ['Told to the customer, on the sheet: the front wheels are not driven.'],
+    };
+  },
+};
+
 const isRead = (w: Workings, axle: Axle, point: string): boolean =>
   w.figures.figure(below('after', point, axle)).status === 'read';
 
@@ -472,6 +505,7 @@ const crawl = (gate: ReadingGate): CheckDefinition[] => [
 export const drivelineChecks: readonly CheckDefinition[] = [
   ...crawl('before'),
   ...crawl('after'),
+  there,
   turned,
   bind,
   room,

@@ -1,6 +1,6 @@
 import fc from '../../../../tests/support/properties';
 import { inHand } from '../../../../tests/support/inHand';
-import { lifted as liftedBy } from '../../../../tests/support/lifted';
+import { lifted as liftedBy, withChange } from '../../../../tests/support/lifted';
 import type { FillOptions } from '../../../../scripts/demo/builder';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { workJob } from '../../assembly/workJob';
@@ -271,6 +271,26 @@ describe('verdicts', () => {
   test('unread yokes are taken a tooth out, and never read Clear', () => {
     const job = { ...good, readings: good.readings.filter((r) => r.point !== 'shaftPhase') };
     expect(rowOf(job, 'equivalent-angle', 'rear')?.verdict).not.toBe('Clear');
+  });
+  test('a shaft that is said to be gone takes its rows with it, and is a row that says so', () => {
+    const gone = (axle: 'front' | 'rear', at: 'before' | 'after', changed = false): JobDocument => {
+      const [first] = good.readings.filter((r) => r.point === 'shaftCount' && r.place === axle);
+      if (!first) throw new Error('not counted');
+      const none = { ...first, text: 'none', id: crypto.randomUUID(), gate: at };
+      const readings =
+        at === 'before'
+          ? good.readings.map((r) => (r.id === first.id ? none : r))
+          : [...good.readings, { ...none, takenAt: '2026-11-04T08:00:00Z' }];
+      const job = { ...good, readings };
+      return changed ? withChange(job, 'driveshaft', '2026-11-03T08:00:00Z', 'build') : job;
+    };
+    const row = (job: JobDocument, axle: string) => rowOf(job, 'shafts-there', axle)?.verdict;
+    expect(row(good, 'front')).toBeUndefined();
+    expect(row(gone('rear', 'before'), 'rear')).toBe('Stop');
+    expect(row(gone('front', 'after'), 'front')).toBe('Stop');
+    expect(row(gone('front', 'after', true), 'front')).toBe('Watch');
+    expect(row(gone('front', 'before'), 'front')).toBe('Watch');
+    expect(rowOf(gone('front', 'after'), 'pinion-line', 'front')).toBeUndefined();
   });
   test('on leaves and coil-overs there is no front shaft to read until the case is moved', () => {
     const job = lifted({}, TARN);

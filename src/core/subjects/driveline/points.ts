@@ -13,6 +13,9 @@ const trains = (job: JobDocument): Axle[] => (['front', 'rear'] as const).filter
 const beforeOrChanged = (job: JobDocument, asked: Asked): boolean =>
   asked.gate === 'before' || job.changes.some((c) => c.kind === 'driveshaft' && c.gate !== 'before');
 
+/** Three times what a digital gauge is unsure by, degrees. */
+const MOVED = 0.31;
+
 /** From front to rear: a rear shaft falls to the rear, a front one rises. */
 const falls = (place: Place): 1 | -1 => (place === 'rear' ? 1 : -1);
 const LEAN = { plus: 'Rearward end lower', minus: 'Rearward end higher', picture: 'lean' } as const;
@@ -432,6 +435,19 @@ export const drivelinePoints: readonly Point[] = [
     ways: LEAN,
     range: [-12, 12],
     seconds: 8,
+    // Asked while the gauge is still at hand: later the crawl has to be read anew.
+    doubt: (job, value, { gate, place }): Phrase | null => {
+      const first = job.readings.findLast(
+        (r) => r.point === 'outputAngle' && r.gate === gate && r.place === place && r.value !== null,
+      )?.value;
+      return typeof first === 'number' && Math.abs(value - first) > MOVED
+        ? [
+            'The crawl began with ',
+            deg(first, true),
+            ' here: has the gauge moved? Then zero it and read the crawl anew.',
+          ]
+        : null;
+    },
     // The rear train is everybody's; one comparison tells of the gauge.
     where: (job) => spots(withShafts(job, 1).slice(-1), 'below'),
   },
