@@ -120,6 +120,7 @@ function mountainRescue(): JobDocument {
       ...gapValues(start, round, came, { front: [0, 0], rear: [0, 0] }),
       'hubToLip.FR.floor': 471,
       'ratedAngle.front.below': 22,
+      'trackBarHeight.front.below': 96,
       loadedRadius: CAIRN.tyreDiameter * 0.485,
       ...gaugeValues(truth, { front: [0, 0], rear: [0, 0] }),
     },
@@ -198,6 +199,10 @@ function mountainRescue(): JobDocument {
       // Longer shocks let it hang lower than it came: the front shaft binds there, and the rear one is too steep to
       // be driven fast.
       hubToLipDroop: 622,
+      // Nobody touched the track bar: its arc takes the front axle to the left.
+      'trackBarHeight.front.below': 161,
+      'frameToTyre.FL.floor': 217,
+      'frameToTyre.FR.floor': 195,
       'shaftsTurned.front.droop': { choice: 'binds' },
       'shaftAngle.rear.below': 9.4,
       'pinionAngle.rear.below': 3.1,
@@ -414,7 +419,6 @@ function vet(number: string, use: string, customer: string, tag: string, day: st
     answered(read, `2026-11-${day}T16:35:00Z`, {
       alignment:
         'Stand print of the same afternoon: caster 4.3° left, 4.5° right; camber −0.2°, −0.1°; total toe 0.12°; thrust 0.04°.',
-      'axle-place': 'Front 2 mm to the left, rear 1 mm to the right; wheelbase alike within 3 mm.',
     }),
     'release',
   );

@@ -36,3 +36,16 @@ export const forwardInOpening = (front: number, rear: number): number => (rear -
 /** How far the axles are out of parallel, degrees; + when the rear axle is yawed to the left against the front. */
 export const outOfParallel = (left: number, right: number, track: number): number =>
   Math.atan((left - right) / track) * DEG;
+
+/**
+ * The length at which a track bar holds its axle moved by so much toward its frame end (minus: away from it), the axle
+ * at the height it stands at.
+ *
+ * @param height of its frame end above its axle end now, mm
+ * @returns null where the bar cannot reach now, or would have no length across
+ */
+export function barMoving(bar: Pick<TrackBar, 'length' | 'fore'>, height: number, toward: number): number | null {
+  const now = reachAcross(bar, height);
+  if (now === null || now - toward <= 0) return null;
+  return Math.hypot(now - toward, bar.fore, height);
+}

@@ -41,6 +41,8 @@ interface Drawings {
     part: 'output' | 'shaft' | 'pinion' | 'whole';
     tape: 'angle' | 'length' | 'offset' | 'slip' | 'gap' | 'phase' | 'kind';
   };
+  /** The vehicle from above or behind: where the tape goes from frame or body to wheel or axle. */
+  axle: { tape: 'side' | 'ahead' | 'behind' | 'wheelbase' | 'bar' };
   /** The vehicle's own linkage, with one of its points marked and one distance of it. */
   linkage: { feature?: string; axis?: 'x' | 'y' | 'f' | 'z'; from?: 'side' | 'top' };
 }

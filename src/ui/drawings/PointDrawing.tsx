@@ -3,6 +3,7 @@ import type { DrawingName, DrawingOf, PointDrawing as Shown } from '@/core/recor
 import type { VehicleState } from '@/core/kernel/places';
 import { OnTheClock, WheelSection } from './roundTheWheel';
 import { AxleBlock, FlexedAxle, InnerSide, LockAngle, ShockLength } from './stanceDrawings';
+import { AxleSpot } from './axleSpot';
 import { ShaftSpot } from './shaftSpot';
 import { Tape, TAPE, Wheel } from './tapeParts';
 
@@ -40,6 +41,7 @@ const FROM_TREAD: Record<DrawingOf<'gap'>['to'], readonly [number, number, numbe
 const DRAWN: { readonly [K in Here]: (drawing: DrawingOf<K>, state: VehicleState) => ReactNode } = {
   clock: OnTheClock,
   wheel: WheelSection,
+  axle: AxleSpot,
   shaft: ShaftSpot,
   lip: ({ to }) => (
     <>

@@ -24,6 +24,7 @@ import { shutAt } from './ReadingGateRoom';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
+const AxlesAbove = part(() => import('../axle/AxlesAbove').then((m) => m.AxlesAbove));
 const DrivelineStation = part(() => import('../driveline/DrivelineStation').then((m) => m.DrivelineStation));
 
 type Seen = 'before' | 'plan' | 'after';
@@ -160,6 +161,7 @@ function Drawing({
   verdicts: readonly Verdict[];
 }) {
   if (station === 'stance') return <Posts view={view} gate={gate} />;
+  if (station === 'axle') return <AxlesAbove vehicle={view.job.vehicle} w={view.workings} gate={gate} />;
   const said: Partial<Record<Place, ReactNode>> = {};
   for (const place of Object.keys(PLACE_NAME) as Place[]) {
     const here = rowsOf(verdicts.filter((v) => v.place === place));

@@ -80,6 +80,13 @@ const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]
   'Hub centre up to the fender lip, wheel hanging': { before: ['22', '559'], after: ['24 1/2', '622'] },
   'Tyre to arm, spring or frame, flexed': { before: ['1', '26'], after: ['7/8', '23'] },
   'Tyre to hose or harness, flexed': { before: ['1 5/8', '41'], after: ['1 9/16', '39'] },
+  'Frame to tyre, the same place on both sides': { before: ['8 1/8', '206'], after: ['8', '203'] },
+  'Hub centre to the front edge of its opening': { before: ['16 5/8', '422'], after: ['16 11/16', '424'] },
+  'Hub centre to the rear edge of its opening': { before: ['16 3/4', '426'], after: ['16 11/16', '424'] },
+  'Wheelbase on this side, hub centre to hub centre': { before: ['111 13/16', '2840'], after: ['111 13/16', '2840'] },
+  'Track bar, bolt centre to bolt centre': { before: ['34 5/16', '872'], after: ['34 5/16', '872'] },
+  'Track bar: frame end above axle end': { before: ['-1 5/16', '-33'], after: ['1 1/4', '32'] },
+  'Track bar: how far its ends stand apart fore and aft': { before: ['1/2', '12'], after: ['1/2', '12'] },
   // A crawl: a minus is the second of the two pictures. In front the shaft rises rearward, and arms that were fitted
   // with the lift point its pinion along it again.
   'Axle ratio': { before: ['3.91', '3.91 : 1'], after: ['3.91', '3.91'] },

@@ -66,9 +66,9 @@ describe('the station tape', () => {
   test('what no subject judges yet reads Not measured until a lead answers', () => {
     const { w, verdicts } = worked({ ...unsigned, stationLines: [] });
     const words = Object.fromEntries(stationStates(w, verdicts, 'after').map((s) => [s.id, s.word]));
-    expect(words).toMatchObject({ driveline: 'Clear', axle: 'Not measured', alignment: 'Not measured' });
+    expect(words).toMatchObject({ driveline: 'Clear', axle: 'Clear', alignment: 'Not measured' });
     expect(Object.fromEntries(stationStates(...tapeOf(unsigned)).map((s) => [s.id, s.word]))).toMatchObject({
-      axle: 'Watch',
+      alignment: 'Watch',
     });
   });
   const tapeOf = (job: JobDocument) => {

@@ -29,6 +29,8 @@ export type Tells =
   | 'hanging'
   | 'engages'
   | 'axle place'
+  | 'axle place bar'
+  | 'opening'
   | 'rub test'
   | 'rub test, bar'
   | 'pedal and leaks'
@@ -84,6 +86,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   'track-bar-or-arm': [
     ...HEIGHTS,
     'axle place',
+    'axle place bar',
     'driveline',
     'slip',
     'hanging',
@@ -113,8 +116,8 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   ],
   alignment: ['alignment', 'steering', 'gap at lock', ...RUBS, 'torque'],
   'body-lift': [...HEIGHTS, ...GAPS, 'hose span', 'hose proof', 'steering', 'lamps', ...RUBS, 'torque'],
-  trim: [...GAPS, 'cut', ...RUBS, 'wheel fastening'],
-  lip: ['hub height', 'floor height', ...GAPS, 'cut', ...RUBS],
+  trim: [...GAPS, 'cut', 'opening', ...RUBS, 'wheel fastening'],
+  lip: ['hub height', 'floor height', ...GAPS, 'cut', 'opening', ...RUBS],
   'brake-hose': ['hose', 'hose span', 'hose proof', 'pedal and leaks', 'rub test', 'wheel fastening', 'torque'],
   'sway-link': ['bar', 'link', 'rub test, bar', 'rub test', 'wheel fastening', 'torque'],
   load: [...HEIGHTS, 'load', 'driveline', 'load rating', ...GAPS, 'bump', 'bar', 'lamps', ...RUBS],
