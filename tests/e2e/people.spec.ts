@@ -383,7 +383,10 @@ test('every answer carries a strict policy, nothing breaks it, and nothing comes
   // A menu and a dialog, which put style sheets of their own into the page.
   await page.goto(`${job}/before`);
   await page.getByRole('button', { name: /^Solvei/ }).click();
+  // The menu is loaded when it is first opened.
+  await expect(page.getByRole('menu')).toBeVisible();
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('menu')).toHaveCount(0);
   await page.getByRole('button', { name: /\d+ not measured/ }).click();
   await page
     .getByRole('button', { name: /needs \d+ reading/ })

@@ -4,6 +4,8 @@ import { answerLine, book, chooseUnits, openGate, PASSWORD, setPlan, signInAs, t
 
 for (const units of ['in', 'mm'] as const) {
   test(`one job from booking to a released sheet, in ${units}`, async ({ page }) => {
+    // Both short routes, typed one reading after the other.
+    test.setTimeout(360_000);
     await signInAs(page, 'Runa');
     await chooseUnits(page, units);
     const job = await book(page, { customer: `Whole job ${units}` });
