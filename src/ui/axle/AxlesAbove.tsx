@@ -16,7 +16,7 @@ interface Stands {
 }
 /** Shifts are drawn so many times as large: a few millimetres on three metres are not seen. */
 const TIMES = 12;
-const [WIDTH, HEIGHT] = [800, 400];
+const [WIDTH, HEIGHT] = [800, 480];
 
 const standsAt = (w: Workings, axle: Axle, gate: ReadingGate): Stands => {
   const went = cornersOf(axle).map((corner) => {
@@ -39,7 +39,7 @@ export function AxlesAbove({ vehicle, w, gate }: { vehicle: Vehicle; w: Workings
   const { wheelbase, trackFront, trackRear } = vehicle;
   const scale = (WIDTH - 260) / wheelbase;
   const x = (axle: Axle) => (axle === 'front' ? 130 : 130 + wheelbase * scale);
-  const middle = HEIGHT / 2 - 14;
+  const middle = HEIGHT / 2 - 6;
   const half = (axle: Axle) => ((axle === 'front' ? trackFront : trackRear) / 2) * scale;
   const lines = AXLES.flatMap((axle) => {
     const before = standsAt(w, axle, 'before');

@@ -184,7 +184,7 @@ function Train({
   return (
     <div className="space-y-4">
       <div>
-        <div className="float-right pl-4">{choice}</div>
+        <div className="pb-2 sm:float-right sm:pl-4">{choice}</div>
         <p className="text-sm font-semibold text-pencil">
           {axle === 'front' ? 'Front' : 'Rear'} shaft · {judged.rule.name} ·{' '}
           {trial ? 'on trial' : gate === 'plan' ? 'worked from Before and the plan' : 'ride height, by gauge and tape'}

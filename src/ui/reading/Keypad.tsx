@@ -25,12 +25,12 @@ export function Keypad({
   const fractions = quantity === 'length' && inches;
   return (
     <div className="grid grid-cols-[3fr_4fr] gap-3" role="group" aria-label="Keypad">
-      <div className={`grid grid-cols-3 gap-2 ${fractions ? '' : 'col-span-2'}`}>
+      <div className={`grid grid-cols-3 ${plain ? 'gap-1.5' : 'gap-2'} ${fractions ? '' : 'col-span-2'}`}>
         {DIGITS.map((digit) => (
           <button
             key={digit}
             type="button"
-            className="btn fig min-h-[52px] px-0 text-xl font-bold"
+            className={`btn fig px-0 text-xl font-bold ${plain ? 'min-h-12' : 'min-h-[52px]'}`}
             onClick={() => onKey({ digit })}
           >
             {digit}
@@ -38,7 +38,7 @@ export function Keypad({
         ))}
         <button
           type="button"
-          className="btn min-h-[52px] px-0"
+          className={`btn px-0 ${plain ? 'min-h-12' : 'min-h-[52px]'}`}
           onClick={() => onKey({ back: true })}
           aria-label="Take back"
         >

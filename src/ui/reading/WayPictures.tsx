@@ -19,7 +19,7 @@ export function WayPictures({
   onFace: (face: boolean) => void;
 }) {
   return (
-    <div className="space-y-2 pb-3">
+    <div className="space-y-2 pb-2">
       <div role="radiogroup" aria-label="Which way" className="grid grid-cols-2 gap-2">
         {(['plus', 'minus'] as const).map((which) => (
           <button
@@ -27,7 +27,7 @@ export function WayPictures({
             type="button"
             role="radio"
             aria-checked={way === which}
-            className={`flex min-h-16 flex-col items-center justify-center border px-2 py-1 ${way === which ? 'border-graphite bg-graphite text-paper' : 'border-graphite bg-panel'}`}
+            className={`flex min-h-14 flex-col items-center justify-center border px-2 ${way === which ? 'border-graphite bg-graphite text-paper' : 'border-graphite bg-panel'}`}
             onClick={() => onWay(which)}
           >
             {ways.picture === 'lean' ? <Lean down={which === 'plus'} /> : <Side left={which === 'plus'} />}
@@ -57,7 +57,7 @@ export function WayPictures({
 
 /** A part seen from the left, the vehicle's front to the left of it. */
 const Lean = ({ down }: { down: boolean }) => (
-  <svg viewBox="0 0 120 34" className="h-8 w-full max-w-40" aria-hidden="true">
+  <svg viewBox="0 0 120 34" className="h-6 w-full max-w-40" aria-hidden="true">
     <g fill="none" stroke="currentColor" strokeWidth="2">
       <path d="M8 17 H112" strokeDasharray="4 5" />
       <path d={down ? 'M20 8 L100 26' : 'M20 26 L100 8'} strokeWidth="6" strokeLinecap="round" />
@@ -67,7 +67,7 @@ const Lean = ({ down }: { down: boolean }) => (
 );
 /** A joint seen from above, the vehicle's front up. */
 const Side = ({ left }: { left: boolean }) => (
-  <svg viewBox="0 0 120 34" className="h-8 w-full max-w-40" aria-hidden="true">
+  <svg viewBox="0 0 120 34" className="h-6 w-full max-w-40" aria-hidden="true">
     <g fill="none" stroke="currentColor" strokeWidth="2">
       <path d="M60 2 V32" strokeDasharray="4 4" />
       <circle cx={left ? 34 : 86} cy="18" r="8" strokeWidth="3" />

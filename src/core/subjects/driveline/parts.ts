@@ -88,12 +88,12 @@ const toldOf = (figure: Figure): Told | null =>
     ? { value: figure.value, u: figure.u, source: 'read', assumed: figure.assumed || figure.doubtful }
     : null;
 
-/** The readings without which no angle of a train is known; only the number of shafts while that is not. */
+/** The readings without which no angle of a train is known; while nobody has counted its shafts, those of one. */
 export function wantedSpots(w: Workings, axle: Axle, gate: ReadingGate): Spot[] {
-  const n = shaftsOf(w.job, axle);
-  if (n === null) return [below(gate, 'shaftCount', axle)];
+  const n = shaftsOf(w.job, axle) ?? 1;
   if (n === 0) return [];
   return [
+    below(gate, 'shaftCount', axle),
     ...(JOINTS[n] ?? []).map((at) => below(gate, KIND_ID[at], axle)),
     below(gate, 'outputAngle', axle),
     ...down(SHAFT_IDS, n).map((id) => below(gate, id, axle)),
