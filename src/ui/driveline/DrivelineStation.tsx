@@ -158,7 +158,7 @@ function Train({
       at: j.at,
       name: JOINT_TITLE[j.at].replace('Joint at the ', ''),
       angle: j.value,
-      verdict: row ? wordOf(row) : 'Clear',
+      verdict: row ? wordOf(row) : null,
     };
   });
   const words = judged.rows.map((r) => ({ row: r, word: wordOf(r) })).sort((a, b) => RANK[a.word] - RANK[b.word]);

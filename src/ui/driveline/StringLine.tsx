@@ -17,7 +17,8 @@ export interface JointShown {
   at: JointAt;
   name: string;
   angle: number;
-  verdict: VerdictWord;
+  /** Null where no row judges it: an even joint goes by its maker's angle alone. */
+  verdict: VerdictWord | null;
 }
 
 const WIDTH = 800;
@@ -62,7 +63,9 @@ export function StringLine({
   const at = told.line.points.slice(told.line.first, told.line.first + joints.length);
   const middle = end === 'rear' ? at.at(-2) : at[1];
   const last = end === 'rear' ? at.at(-1) : at[0];
-  const words = joints.map((j) => `${j.name} ${show('angle', j.angle, units).text}, ${j.verdict}`).join('; ');
+  const words = joints
+    .map((j) => `${j.name} ${show('angle', j.angle, units).text}, ${j.verdict ?? 'an even joint'}`)
+    .join('; ');
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${height.toFixed(0)}`}
@@ -114,7 +117,7 @@ export function StringLine({
               fontSize="20"
               fontWeight="700"
               textAnchor={anchor}
-              fill={verdictFill(joint.verdict)}
+              fill={joint.verdict ? verdictFill(joint.verdict) : 'var(--graphite)'}
               className="fig"
             >
               {show('angle', joint.angle, units).text}

@@ -5,6 +5,7 @@ import type { FillOptions } from '../../../../scripts/demo/builder';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { workJob } from '../../assembly/workJob';
 import { blocksRelease } from '../../assembly/gates/release';
+import { buildRoute } from '../../assembly/route/route';
 import type { JobDocument } from '../../document/job';
 import { leafNoseUp, radiusArmNoseUp } from '../../driveline/predict';
 import { trainAngles } from '../../driveline/train';
@@ -383,4 +384,32 @@ test('a shaft is asked about when its sign puts the pinion above the case, or wh
   expect(point('shaftAngle')?.doubt?.(w.job, 7, at('rear'))).toBeNull();
   expect(point('shaftAngle')?.doubt?.(w.job, 7, at('front'))?.join(' ')).toMatch(/above the case/);
   expect(point('shaftLength')?.doubt?.(w.job, 700, at('rear'))?.join(' ')).toMatch(/swapped/);
+});
+
+test.each(
+  (
+    [
+      ['wishbone-coil-over', 'beam-leaves'],
+      ['wishbone-torsion-bar', 'beam-leaves'],
+      ['beam-links', 'beam-links'],
+      ['beam-links', 'beam-triangulated'],
+      ['beam-radius-arms', 'beam-triangulated'],
+      ['beam-leaves', 'beam-leaves'],
+    ] as const
+  ).map(([front, rear]) => ({ ...CAIRN, frontSuspension: front, rearSuspension: rear })),
+)('the crawl and the axles keep their share of the minutes: $frontSuspension, $rearSuspension', (vehicle) => {
+  const job = lifted({}, vehicle);
+  for (const [gate, driveline, axle] of [
+    ['before', 6, 4],
+    ['after', 5, 3],
+  ] as const) {
+    const w = inHand(job);
+    const minutes = (station: string) =>
+      buildRoute(w, gate, 'short')
+        .filter((stop) => w.book.subjectOf(stop.point.id)?.station === station)
+        .reduce((sum, stop) => sum + stop.seconds, 0) / 60;
+    expect(minutes('driveline')).toBeLessThanOrEqual(driveline);
+    expect(minutes('axle')).toBeLessThanOrEqual(axle);
+    expect(minutes('axle')).toBeGreaterThan(0);
+  }
 });
