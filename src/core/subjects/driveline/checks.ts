@@ -25,6 +25,9 @@ import {
   below,
   gaugeMoved,
   JOINTS,
+  KIND_ID,
+  shaftsAt,
+  toldAt,
   pinionInclination,
   trainRead,
   wantedSpots,
@@ -33,26 +36,22 @@ import {
 } from './parts';
 import { CASE_ROOM } from './points';
 import { trainAtTravel, travelEnds } from './predicted';
-import { hasTrain, jointKind, saidAt, shaftsOf, type ToldJoint } from './shape';
+import { hasTrain, jointKind, saidAt, type ToldJoint } from './shape';
 
 const axleAt = (place: Place): Axle => (place === 'front' ? 'front' : 'rear');
 const AXLES_BOTH: readonly Axle[] = ['front', 'rear'];
 /** Axles with a shaft, or where nobody has counted them yet. */
-const trains = (w: Workings): Axle[] =>
-  AXLES_BOTH.filter((axle) => hasTrain(w.job, axle) && shaftsOf(w.job, axle) !== 0);
-const counted = (w: Workings): Axle[] => trains(w).filter((axle) => shaftsOf(w.job, axle) !== null);
+const trains = (w: Workings, gate: ReadingGate): Axle[] =>
+  AXLES_BOTH.filter((axle) => hasTrain(w.job, axle) && shaftsAt(w, axle, gate) !== 0);
+const countedAt = (w: Workings, gate: ReadingGate): Axle[] =>
+  trains(w, gate).filter((axle) => shaftsAt(w, axle, gate) !== null);
+const counted = (w: Workings): Axle[] => countedAt(w, 'after');
 
-const KIND_ID: Record<JointAt, string> = {
-  case: 'outputJoint',
-  'centre-2': 'centreJoint2',
-  centre: 'centreJoint',
-  axle: 'pinionJoint',
-};
 /** What is told of the joints of a train so far, single where nobody looked. */
-const toldJoints = (w: Workings, axle: Axle): TrainParts['joints'] =>
-  (JOINTS[shaftsOf(w.job, axle) ?? 1] ?? []).map((at) => ({
+const toldJoints = (w: Workings, axle: Axle, gate: ReadingGate): TrainParts['joints'] =>
+  (JOINTS[shaftsAt(w, axle, gate) ?? 1] ?? []).map((at) => ({
     at,
-    told: (saidAt(w.job, KIND_ID[at], axle) ?? 'single') as ToldJoint,
+    told: (toldAt(w, axle, gate, KIND_ID[at]) ?? 'single') as ToldJoint,
     offset: { value: 0, u: 0, source: 'assumed', assumed: true },
   }));
 
@@ -69,7 +68,7 @@ function hasRow(joints: TrainParts['joints'], id: RowId): boolean {
 /** What every row of the crawl needs, and what makes it finer. */
 function crawlNeeds(w: Workings, place: Place, gate: ReadingGate): Needs {
   const axle = axleAt(place);
-  const n = shaftsOf(w.job, axle) ?? 1;
+  const n = shaftsAt(w, axle, gate) ?? 1;
   const named = (spots: readonly Spot[]) => Object.fromEntries(spots.map((s, i) => [`${s.point} ${i}`, s]));
   return {
     required: named([{ gate, point: 'gaugeSurface', place: 'vehicle', state: 'below' }, ...wantedSpots(w, axle, gate)]),
@@ -139,9 +138,9 @@ const crawlRow = (id: RowId, title: string, gate: ReadingGate): CheckDefinition 
   ...(ROW_LIMIT[id] ? { judgedBy: ROW_LIMIT[id] } : {}),
   quantity: id === 'torsional' ? 'torsion' : 'angle',
   places: (w) =>
-    trains(w).filter((axle) =>
+    trains(w, gate).filter((axle) =>
       // Until the shafts are counted, one row asks for it.
-      shaftsOf(w.job, axle) === null ? id === 'joint-axle' : hasRow(toldJoints(w, axle), id),
+      shaftsAt(w, axle, gate) === null ? id === 'joint-axle' : hasRow(toldJoints(w, axle, gate), id),
     ),
   needs: (w, place) => crawlNeeds(w, place, gate),
   work: ({ w, place }) => {
@@ -182,7 +181,7 @@ const gaugeHeld = (gate: ReadingGate): CheckDefinition => ({
   required: true,
   limit: null,
   quantity: 'angle',
-  places: (w) => counted(w).slice(-1),
+  places: (w) => countedAt(w, gate).slice(-1),
   needs: (_w, place) => ({
     required: {
       first: below(gate, 'outputAngle', axleAt(place)),
@@ -231,7 +230,7 @@ const turned: CheckDefinition = {
 const there: CheckDefinition = {
   ...seen('shafts-there', 'Shafts that the drive needs', 'shaftCount', false),
   required: true,
-  places: (w) => AXLES_BOTH.filter((axle) => hasTrain(w.job, axle) && shaftsOf(w.job, axle) === 0),
+  places: (w) => AXLES_BOTH.filter((axle) => hasTrain(w.job, axle) && shaftsAt(w, axle, 'after') === 0),
   needs: (_w, place) => ({ required: { seen: below('after', 'shaftCount', axleAt(place)) } }),
   says: ({ job }, place, choice) => {
     const axle = axleAt(place);
@@ -486,7 +485,7 @@ const tubeGap: CheckDefinition = {
 
 const engage: readonly CheckDefinition[] = [
   seen('gears-engage', 'Every gear and range engages and holds', 'gearsEngage', true, {
-    places: (w) => (trains(w).length > 0 ? ['vehicle'] : []),
+    places: (w) => (trains(w, 'after').length > 0 ? ['vehicle'] : []),
   }),
   { ...seen('warning-lamps', 'No warning lamp stays on', 'warningLamps', false), required: true },
   ...CASE_ROOM.map((point) => ({

@@ -273,6 +273,20 @@ describe('verdicts', () => {
     const job = { ...good, readings: good.readings.filter((r) => r.point !== 'shaftPhase') };
     expect(rowOf(job, 'equivalent-angle', 'rear')?.verdict).not.toBe('Clear');
   });
+  test('a joint that is another After leaves what it was Before as it was', () => {
+    const first = good.readings.find((r) => r.point === 'outputJoint' && r.place === 'rear');
+    if (!first) throw new Error('not looked at');
+    const other = { ...first, id: crypto.randomUUID(), gate: 'after' as const, text: 'double-cardan' };
+    const changed = withChange(good, 'driveshaft', '2026-11-01T21:00:00Z', 'build');
+    const job = { ...changed, readings: [...changed.readings, { ...other, takenAt: '2026-11-04T08:00:00Z' }] };
+    expect(rowOf(job, 'pinion-line', 'rear', 'before')).toBeUndefined();
+    expect(rowOf(job, 'joint-case', 'rear', 'before')?.value).toBeCloseTo(
+      rowOf(good, 'joint-case', 'rear', 'before')?.value ?? NaN,
+      9,
+    );
+    // Changed and not looked at again, the shaft is asked for as the one that it now is.
+    expect(rowOf(changed, 'joint-axle', 'rear')).toMatchObject({ verdict: 'Not measured' });
+  });
   test('a shaft that is said to be gone takes its rows with it, and is a row that says so', () => {
     const gone = (axle: 'front' | 'rear', at: 'before' | 'after', changed = false): JobDocument => {
       const [first] = good.readings.filter((r) => r.point === 'shaftCount' && r.place === axle);

@@ -5,7 +5,7 @@ import type { Axle } from '../../kernel/places';
 import type { Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Figure, Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
-import { jointKind, saidAt, shaftsOf, type ToldJoint } from './shape';
+import { countOf, jointKind, type ToldJoint } from './shape';
 
 /** A figure of a train, whence it is, and whether it was only assumed. Base units. */
 export interface Told extends Uncertain {
@@ -62,7 +62,7 @@ export const JOINTS: Readonly<Record<number, readonly JointAt[]>> = {
   2: ['case', 'centre', 'axle'],
   3: ['case', 'centre-2', 'centre', 'axle'],
 };
-const KIND_ID: Record<JointAt, string> = {
+export const KIND_ID: Record<JointAt, string> = {
   case: 'outputJoint',
   'centre-2': 'centreJoint2',
   centre: 'centreJoint',
@@ -88,9 +88,18 @@ const toldOf = (figure: Figure): Told | null =>
     ? { value: figure.value, u: figure.u, source: 'read', assumed: figure.assumed || figure.doubtful }
     : null;
 
+/** What was looked at as it stands at a gate: After as it came, until it was changed; null where nothing stands. */
+export const toldAt = (w: Workings, axle: Axle, gate: ReadingGate, point: string): string | null => {
+  const figure = w.figures.figure(below(gate, point, axle));
+  return figure.status === 'observed' ? figure.choice : null;
+};
+/** Shafts from case to axle at a gate; null where nobody looked, or has not looked again since it was changed. */
+export const shaftsAt = (w: Workings, axle: Axle, gate: ReadingGate): number | null =>
+  countOf(toldAt(w, axle, gate, 'shaftCount'));
+
 /** The readings without which no angle of a train is known; while nobody has counted its shafts, those of one. */
 export function wantedSpots(w: Workings, axle: Axle, gate: ReadingGate): Spot[] {
-  const n = shaftsOf(w.job, axle) ?? 1;
+  const n = shaftsAt(w, axle, gate) ?? 1;
   if (n === 0) return [];
   return [
     below(gate, 'shaftCount', axle),
@@ -124,7 +133,7 @@ export const trainRead = (w: Workings, axle: Axle, gate: ReadingGate): KnownTrai
 
 function gather(w: Workings, axle: Axle, gate: ReadingGate): KnownTrain {
   const { figures } = w;
-  const n = shaftsOf(w.job, axle);
+  const n = shaftsAt(w, axle, gate);
   if (n === 0) return { state: 'none' };
   const lacking = wantedSpots(w, axle, gate).filter((spot) => {
     const { status } = figures.figure(spot);
@@ -153,7 +162,7 @@ function gather(w: Workings, axle: Axle, gate: ReadingGate): KnownTrain {
       pinion: { ...pinion, value: pinionInclination(axle, pinion.value) },
       joints: (JOINTS[n] ?? []).map((at) => ({
         at,
-        told: (saidAt(w.job, KIND_ID[at], axle) ?? 'single') as ToldJoint,
+        told: (toldAt(w, axle, gate, KIND_ID[at]) ?? 'single') as ToldJoint,
         offset: read(OFFSET_ID[at]) ?? NO_OFFSET,
       })),
       shafts: down(SHAFT_IDS, n).map((id, i) => ({

@@ -49,9 +49,11 @@ export function saidAt(job: JobDocument, point: string, axle: Axle, gate?: Readi
   return said.sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt)).at(-1)?.text ?? null;
 }
 
-/** Shafts from case to axle; null where nobody looked. */
-export const shaftsOf = (job: JobDocument, axle: Axle): number | null =>
-  COUNTS[saidAt(job, 'shaftCount', axle) ?? ''] ?? null;
+/** How many shafts that answer means; null for none that is known. */
+export const countOf = (said: string | null): number | null => COUNTS[said ?? ''] ?? null;
+
+/** Shafts from case to axle as they were last counted, for a route; null where nobody looked. */
+export const shaftsOf = (job: JobDocument, axle: Axle): number | null => countOf(saidAt(job, 'shaftCount', axle));
 
 /** The axles to which a route asks so many shafts at least: where nobody looked yet, one is taken for the route's sake. */
 export const withShafts = (job: JobDocument, least: number): Axle[] =>
