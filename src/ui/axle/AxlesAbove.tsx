@@ -16,7 +16,7 @@ interface Stands {
 }
 /** Shifts are drawn so many times as large: a few millimetres on three metres are not seen. */
 const TIMES = 12;
-const [WIDTH, HEIGHT] = [800, 480];
+const [WIDTH, HEIGHT] = [800, 440];
 
 const standsAt = (w: Workings, axle: Axle, gate: ReadingGate): Stands => {
   const went = cornersOf(axle).map((corner) => {
@@ -39,7 +39,7 @@ export function AxlesAbove({ vehicle, w, gate }: { vehicle: Vehicle; w: Workings
   const { wheelbase, trackFront, trackRear } = vehicle;
   const scale = (WIDTH - 260) / wheelbase;
   const x = (axle: Axle) => (axle === 'front' ? 130 : 130 + wheelbase * scale);
-  const middle = HEIGHT / 2 - 6;
+  const middle = HEIGHT / 2 + 26;
   const half = (axle: Axle) => ((axle === 'front' ? trackFront : trackRear) / 2) * scale;
   const lines = AXLES.flatMap((axle) => {
     const before = standsAt(w, axle, 'before');
@@ -100,7 +100,7 @@ export function AxlesAbove({ vehicle, w, gate }: { vehicle: Vehicle; w: Workings
         <text
           key={axle}
           x={x(axle)}
-          y={HEIGHT - 12}
+          y={46}
           fontSize="17"
           fontWeight="700"
           textAnchor={axle === 'front' ? 'start' : 'end'}
@@ -111,7 +111,7 @@ export function AxlesAbove({ vehicle, w, gate }: { vehicle: Vehicle; w: Workings
         </text>
       ))}
       {yaw !== null && (
-        <text x={WIDTH / 2} y="40" fontSize="17" fontWeight="700" textAnchor="middle" fill="var(--graphite)">
+        <text x={WIDTH / 2} y="46" fontSize="17" fontWeight="700" textAnchor="middle" fill="var(--graphite)">
           {Math.abs(yaw) < 0.05 / DEG ? 'parallel' : `out of parallel ${show('angle', Math.abs(yaw), units).text}`}
         </text>
       )}

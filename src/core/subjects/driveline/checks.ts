@@ -1,6 +1,6 @@
 import { mm, deg } from '../../kernel/phrase';
 import { cornersOf, type Axle, type Place } from '../../kernel/places';
-import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
+import { K, propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { ReadingGate } from '../../document/job';
 import { seen } from '../../record/checks/seen';
 import type { CheckDefinition, Needs, Worked } from '../../record/checks/types';
@@ -8,7 +8,7 @@ import type { Spot } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
 import { heightSpots } from '../stance/heightNeeds';
-import { workTrain } from './angles';
+import { workTrain, type JointAngle } from './angles';
 import { judgedTrain, JOINT_TITLE, pointsAtCase, type JudgedTrain, type RowId } from './judged';
 import {
   alikeLimit,
@@ -29,9 +29,9 @@ import {
   shaftsAt,
   toldAt,
   pinionInclination,
+  readHanging,
   trainRead,
   wantedSpots,
-  type JointAt,
   type TrainParts,
 } from './parts';
 import { CASE_ROOM } from './points';
@@ -102,8 +102,7 @@ function judgedAt(w: Workings, axle: Axle, gate: ReadingGate): JudgedTrain | Wor
       `the gauge moved during the crawl: its first reading came out ${(known.drift?.apart ?? 0).toFixed(1)}° off at the end`,
       'Zero the gauge again and read the crawl anew.',
     );
-  const surface = w.figures.figure({ gate, point: 'gaugeSurface', place: 'vehicle', state: 'below' });
-  if (surface.status === 'observed' && surface.choice === 'hanging')
+  if (readHanging(w, gate))
     return nothing(
       'read with the wheels hanging: no angle of ride height',
       'Put the weight on the wheels and read it again.',
@@ -260,10 +259,7 @@ const isRead = (w: Workings, axle: Axle, point: string): boolean =>
   w.figures.figure(below('after', point, axle)).status === 'read';
 
 /** Angle of each joint at full droop: measured hanging where it was, else worked from the travel. */
-function hanging(
-  w: Workings,
-  parts: TrainParts,
-): { joints: { at: JointAt; value: number; u: number }[]; measured: boolean } | null {
+function hanging(w: Workings, parts: TrainParts): { joints: JointAngle[]; measured: boolean; assumed: boolean } | null {
   const at = (point: string) => w.figures.figure({ gate: 'after', point, place: parts.end, state: 'droop' });
   const [shaft, pinion] = [at('shaftHanging'), at('pinionHanging')];
   const last = parts.shafts.at(-1);
@@ -274,11 +270,12 @@ function hanging(
       pinion: { value: pinionInclination(parts.end, pinion.value), u: pinion.u, ...told },
       shafts: [...parts.shafts.slice(0, -1), { ...last, inclination: { value: shaft.value, u: shaft.u, ...told } }],
     });
-    return hung && { joints: hung.joints, measured: true };
+    return hung && { joints: hung.joints, measured: true, assumed: false };
   }
   const { droop } = travelEnds(w, parts.end);
-  const worked = droop && workTrain(trainAtTravel(w, parts, droop));
-  return worked && { joints: worked.joints, measured: false };
+  const moved = droop && trainAtTravel(w, parts, droop);
+  const worked = moved && workTrain(moved);
+  return worked && { joints: worked.joints, measured: false, assumed: moved.pinion.assumed };
 }
 
 /** What full droop is told by: the angles read hanging, else how far both hubs come down. */
@@ -293,6 +290,9 @@ function hangingNeeds(w: Workings, axle: Axle): Record<string, Spot> {
     ]),
   );
 }
+
+const TURN_ASSUMED =
+  'how far the axle itself turns over the travel is assumed: read the angles hanging, or tape its arms';
 
 const bind: CheckDefinition = {
   id: 'joint-bind',
@@ -327,7 +327,8 @@ const bind: CheckDefinition = {
       ...ride.train.joints.map((j) => ({ ...j, pose: 'at ride height' })),
       ...hung.joints.map((j) => ({ ...j, pose: 'at full droop' })),
     ];
-    const worst = poses.reduce((a, b) => (b.value > a.value ? b : a));
+    // By what each may be at most: a worked angle is less sure than a read one.
+    const worst = poses.reduce((a, b) => (b.value + K * b.u > a.value + K * a.u ? b : a));
     return {
       value: rated.value - worst.value,
       u: Math.hypot(rated.u, worst.u),
@@ -339,6 +340,7 @@ const bind: CheckDefinition = {
       ],
       next: ['Less droop (strap or shock), a joint that bears more, or another pinion angle.'],
       steps: [{ name: 'At full droop', amount: [hung.measured ? 'measured hanging' : 'worked from the travel'] }],
+      cap: worst.pose === 'at full droop' && hung.assumed ? { at: 'Watch', why: TURN_ASSUMED } : undefined,
     };
   },
 };

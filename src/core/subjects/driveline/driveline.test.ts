@@ -164,9 +164,10 @@ describe('an axle that turns as it travels', () => {
 
 const FROM = '2026-11-02T08:00:00Z';
 /** A front and a rear beam lifted on springs, read Before and After; it came as its maker made it. */
-const lifted = (after: FillOptions['values'] = {}, vehicle = CAIRN): JobDocument =>
+const lifted = (after: FillOptions['values'] = {}, vehicle = CAIRN, before: FillOptions['values'] = {}): JobDocument =>
   liftedBy({
     after,
+    before,
     vehicle,
     changes: ['spring'],
     reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker' },
@@ -286,6 +287,21 @@ describe('verdicts', () => {
     );
     // Changed and not looked at again, the shaft is asked for as the one that it now is.
     expect(rowOf(changed, 'joint-axle', 'rear')).toMatchObject({ verdict: 'Not measured' });
+  });
+  test('a crawl of Before that was not worked proves nothing of After', () => {
+    const steep = { 'shaftAngle.rear.below': 6.2, 'pinionAngle.rear.below': 2.6, 'outputAngle.rear.below': 2.6 };
+    const limit = (before: FillOptions['values']) =>
+      rowOf(lifted({}, CAIRN, { ...steep, 'shaftAngle.rear.below': 9, ...before }), 'joint-case', 'rear')?.limit?.clear;
+    expect(limit({})).toBeCloseTo(6.4 + 0.5, 1);
+    expect(limit({ 'outputAgain.rear.below': 4 })).toBeLessThan(5);
+    expect(limit({ 'gaugeSurface.vehicle.below': { choice: 'hanging' } })).toBeLessThan(5);
+  });
+  test('worked from an assumed turn of the axle, the angle at droop never reads Clear', () => {
+    const rated = { 'ratedAngle.front.below': 28 };
+    const worked = lifted({}, CAIRN, rated);
+    const unread = { ...worked, readings: worked.readings.filter((r) => !r.point.endsWith('Hanging')) };
+    expect(rowOf(worked, 'joint-bind', 'front')?.verdict).toBe('Clear');
+    expect(rowOf(unread, 'joint-bind', 'front')?.verdict).not.toBe('Clear');
   });
   test('a shaft that is said to be gone takes its rows with it, and is a row that says so', () => {
     const gone = (axle: 'front' | 'rear', at: 'before' | 'after', changed = false): JobDocument => {

@@ -14,7 +14,7 @@ import type { Stage } from '../linkage/stages';
 import { kindOf } from '../linkage/features';
 import { workTrain, type JointAngle, type WorkedTrain } from './angles';
 import { alikeLimit, equivalentLimit, pinionLine, torsionalLimit } from './limits';
-import { below, trainRead, type JointAt, type TrainParts } from './parts';
+import { below, gaugeMoved, readHanging, trainRead, type JointAt, type TrainParts } from './parts';
 import { spinning, type AtRoadSpeed } from './speeds';
 import { jointKind } from './shape';
 
@@ -86,7 +86,9 @@ function cameWith(w: Workings, axle: Axle): WorkedTrain | null {
   const seen = w.figures.figure({ gate: 'before', point: 'vibration', place: 'vehicle', state: 'floor' });
   if (seen.status !== 'observed' || seen.choice !== 'none') return null;
   const before = trainRead(w, axle, 'before');
-  return before.state === 'known' ? workTrain(before.parts) : null;
+  // A crawl that was itself not worked proves nothing of After.
+  if (before.state !== 'known' || gaugeMoved(before.drift) || readHanging(w, 'before')) return null;
+  return workTrain(before.parts);
 }
 
 /** A train judged at a stage. Source: docs/figures.md "Driveline", "Default limits". */

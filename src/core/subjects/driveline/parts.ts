@@ -4,6 +4,7 @@ import type { ReadingGate } from '../../document/job';
 import type { Axle } from '../../kernel/places';
 import type { Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Figure, Spot } from '../../record/figures';
+import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
 import { countOf, jointKind, type ToldJoint } from './shape';
 
@@ -121,8 +122,7 @@ function lengthSpots(w: Workings, axle: Axle, gate: ReadingGate, id: string, atA
   // No slip to be read there: the length itself is.
   return shows.some((spot) => w.figures.figure(spot).status === 'cannot-reach') ? [here] : [came, ...shows];
 }
-const isAnother = (w: Workings): boolean =>
-  w.job.changes.some((c) => c.kind === 'driveshaft' && c.gate !== 'before' && c.gate !== 'intake');
+const isAnother = (w: Workings): boolean => changedSince(w.job, 'driveshaft');
 
 /** The pinion's reading is + when its end toward the shaft points up: at the rear its forward end, in front its rearward. */
 export const pinionInclination = (axle: Axle, reading: number): number => (axle === 'rear' ? reading : -reading);
@@ -248,3 +248,9 @@ export function formulaOf(parts: TrainParts): { inputs: Told[]; build: (values: 
 
 /** Whether the gauge moved during the crawl: nothing of it is then worked. */
 export const gaugeMoved = (drift: Drift | null): boolean => drift !== null && drift.apart > drift.most + 1e-9;
+
+/** Whether the crawl was read with the wheels hanging: no angle of ride height. */
+export const readHanging = (w: Workings, gate: ReadingGate): boolean => {
+  const surface = w.figures.figure({ gate, point: 'gaugeSurface', place: 'vehicle', state: 'below' });
+  return surface.status === 'observed' && surface.choice === 'hanging';
+};

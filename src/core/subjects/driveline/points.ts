@@ -11,7 +11,7 @@ const LASTING = { asked: 'once a vehicle', gates: BOTH, staleOn: staleAfter('sha
 const below = (least: number) => (job: JobDocument) => spots(withShafts(job, least), 'below');
 const trains = (job: JobDocument): Axle[] => (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle));
 const beforeOrChanged = (job: JobDocument, asked: Asked): boolean =>
-  asked.gate === 'before' || job.changes.some((c) => c.kind === 'driveshaft' && c.gate !== 'before');
+  asked.gate === 'before' || changedSince(job, 'driveshaft');
 
 /** Three times what a digital gauge is unsure by, degrees. */
 const MOVED = 0.31;

@@ -3,6 +3,7 @@ import { DEFAULT_FIT_RULES } from '../../document/fitRules';
 import { atSpeed, limitAngle, shaftSpeed, type Gearing, type TrainAtSpeed } from '../../driveline/speed';
 import type { Axle } from '../../kernel/places';
 import type { Spot } from '../../record/figures';
+import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
 import type { Stage } from '../linkage/stages';
 import { ROLLING_SHARE } from '../tyre/change';
@@ -48,7 +49,7 @@ export function gearingOf(w: Workings, axle: Axle, stage: Stage): KnownGearing {
   const read = w.figures.figure(tyre);
   const asked = stage === 'plan' ? w.job.fitments.asked : null;
   const diameter = asked?.diameter ?? (read.status === 'read' ? read.value : null);
-  const changed = stage === 'after' && w.job.changes.some((c) => c.kind === 'tyre-or-wheel' && c.gate !== 'before');
+  const changed = stage === 'after' && changedSince(w.job, 'tyre-or-wheel');
   if (diameter === null && changed)
     return { ok: false, needs: 'the diameter of the tyres that were fitted', spots: [tyre] };
   const d = diameter ?? w.job.vehicle.tyreDiameter;
