@@ -9,6 +9,7 @@ import { lamps } from '../subjects/lamps/subject';
 import { lines } from '../subjects/lines/subject';
 import { linkage } from '../subjects/linkage/subject';
 import { stance } from '../subjects/stance/subject';
+import { steering } from '../subjects/steering/subject';
 import { swayBar } from '../subjects/swayBar/subject';
 import { travel } from '../subjects/travel/subject';
 import { tyre } from '../subjects/tyre/subject';
@@ -24,6 +25,7 @@ export const SUBJECTS: readonly Subject[] = [
   alignment,
   driveline,
   axlePlace,
+  steering,
   clearance,
   travel,
   hands,

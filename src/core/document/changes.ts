@@ -18,6 +18,7 @@ export const ChangeKind = z.enum([
   'driveshaft',
   'case-or-bearing',
   'shim',
+  'steering-part',
 ]);
 export type ChangeKind = z.infer<typeof ChangeKind>;
 
@@ -38,4 +39,5 @@ export const CHANGE_NAME: Record<ChangeKind, string> = {
   driveshaft: 'Driveshaft, its joint or slip',
   'case-or-bearing': 'Transfer case, mount, crossmember or centre bearing',
   shim: 'Wedge shim between spring and axle',
+  'steering-part': 'Pitman arm, drag link, tie rod or steering damper',
 };

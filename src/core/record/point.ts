@@ -43,10 +43,17 @@ interface Drawings {
   };
   /** The vehicle from above or behind: where the tape goes from frame or body to wheel or axle. */
   axle: { tape: 'side' | 'ahead' | 'behind' | 'wheelbase' | 'bar' };
+  /** Steering and arms from the front or above: which part is read. */
+  steering: { tape: 'wheel' | 'drag' | 'arm' | 'tieRod' | 'armSlope' | 'sleeve' | 'damper' };
   /** The vehicle's own linkage, with one of its points marked and one distance of it. */
   linkage: { feature?: string; axis?: 'x' | 'y' | 'f' | 'z'; from?: 'side' | 'top' };
 }
 export type DrawingName = keyof Drawings;
+/**
+ * By which two pictures it is asked which way a reading is: a part seen from the left, a joint beside the middle line, a
+ * bar seen from the front, an arm by its two ends, an arm ahead of or behind the axle, a steering wheel turned.
+ */
+export type WayPicture = 'lean' | 'side' | 'across' | 'outer' | 'ahead' | 'turned';
 /** One drawing and what of it is shown. */
 export type DrawingOf<K extends DrawingName> = { of: K } & Drawings[K];
 /** Which drawing shows where the tape or gauge goes. */
@@ -123,7 +130,7 @@ export interface Point {
   /** May be minus: the keypad has a sign. */
   signed?: boolean;
   /** Which way it is + and which way −, as two pictures that are asked in place of a sign. */
-  ways?: { plus: string; minus: string; picture: 'lean' | 'side' };
+  ways?: { plus: string; minus: string; picture: WayPicture };
   /** An inclination that may be read on a machined face square to it too, then 90° off. */
   onFace?: boolean;
   /** The vehicle state by whose name releases before document version 4 took it: what still waits on a device names that. */

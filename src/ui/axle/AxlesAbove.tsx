@@ -4,7 +4,6 @@ import type { ReadingGate, Vehicle } from '@/core/document/job';
 import { show } from '@/core/kernel/units/format';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { AXLES, cornersOf, type Axle } from '@/core/kernel/places';
-import { DEG } from '@/core/kernel/geometry/point';
 import type { Workings } from '@/core/record/workings';
 import { barPredicts, forwardAt, parallelAt, shiftAt } from '@/core/subjects/axlePlace/place';
 import { useUnits } from '../Units';
@@ -14,9 +13,10 @@ interface Stands {
   shift: number | null;
   forward: number | null;
 }
-/** Shifts are drawn so many times as large: a few millimetres on three metres are not seen. */
-const TIMES = 12;
-const [WIDTH, HEIGHT] = [800, 440];
+/** Under the magnifier: pixels a millimetre, and how many millimetres it shows each way. */
+const [TIMES, SHOWN] = [3, 20];
+const LENS = TIMES * SHOWN + 4;
+const [WIDTH, HEIGHT] = [800, 400];
 
 const standsAt = (w: Workings, axle: Axle, gate: ReadingGate): Stands => {
   const went = cornersOf(axle).map((corner) => {
@@ -30,32 +30,47 @@ const standsAt = (w: Workings, axle: Axle, gate: ReadingGate): Stands => {
   };
 };
 
+/** One axle's place as it came, as planned, as it is or on trial. */
+interface Mark {
+  axle: Axle;
+  ink: string;
+  dash?: string;
+  width: number;
+  stands: Stands;
+}
+
 /**
- * Both axles from above, the vehicle's front to the left and its left side below: how far each stands off the frame's
- * middle, drawn twelve times, with its true figure beside it; chalk as it came, dashed as the plan makes it, ink After.
+ * Both axles from above, the vehicle's front to the left and its left side below, true to size, each with a magnifier on
+ * its middle: chalk as it came, dashed as the plan or a trial makes it, ink After.
  */
-export function AxlesAbove({ vehicle, w, gate }: { vehicle: Vehicle; w: Workings; gate: 'before' | 'plan' | 'after' }) {
+export function AxlesAbove({
+  vehicle,
+  w,
+  gate,
+  trial,
+}: {
+  vehicle: Vehicle;
+  w: Workings;
+  gate: 'before' | 'plan' | 'after';
+  /** Where a cure on trial puts an axle, mm to the left. */
+  trial?: { axle: Axle; shift: number } | null;
+}) {
   const units = useUnits();
   const { wheelbase, trackFront, trackRear } = vehicle;
-  const scale = (WIDTH - 260) / wheelbase;
-  const x = (axle: Axle) => (axle === 'front' ? 130 : 130 + wheelbase * scale);
-  const middle = HEIGHT / 2 + 26;
+  const scale = (WIDTH - 240) / wheelbase;
+  const x = (axle: Axle) => (axle === 'front' ? 120 : 120 + wheelbase * scale);
+  const middle = HEIGHT / 2 + 28;
   const half = (axle: Axle) => ((axle === 'front' ? trackFront : trackRear) / 2) * scale;
-  const lines = AXLES.flatMap((axle) => {
+  const marks = AXLES.flatMap((axle): Mark[] => {
     const before = standsAt(w, axle, 'before');
-    const all: { ink: string; dash?: string; width: number; stands: Stands }[] = [
-      { ink: 'var(--chalk)', width: 3, stands: { ...before, forward: 0 } },
-    ];
-    const predicted = gate === 'before' ? null : barPredicts(w, axle, 'plan');
-    if (predicted && gate === 'plan')
-      all.push({
-        ink: 'var(--pencil)',
-        dash: '9 7',
-        width: 3,
-        stands: { shift: (before.shift ?? 0) + predicted.left.value, forward: 0 },
-      });
-    if (gate === 'after') all.push({ ink: 'var(--graphite)', width: 4, stands: standsAt(w, axle, 'after') });
-    return all.flatMap((line) => (line.stands.shift === null ? [] : [{ axle, ...line }]));
+    const all: Mark[] = [{ axle, ink: 'var(--chalk)', width: 3, stands: { ...before, forward: 0 } }];
+    const predicted = gate === 'plan' ? barPredicts(w, axle, 'plan') : null;
+    const dashed = { axle, ink: 'var(--pencil)', dash: '7 5', width: 3 };
+    if (predicted && before.shift !== null)
+      all.push({ ...dashed, stands: { shift: before.shift + predicted.left.value, forward: 0 } });
+    if (gate === 'after') all.push({ axle, ink: 'var(--graphite)', width: 4, stands: standsAt(w, axle, 'after') });
+    if (trial?.axle === axle) all.push({ ...dashed, ink: 'var(--paint)', stands: { shift: trial.shift, forward: 0 } });
+    return all.filter(({ stands }) => stands.shift !== null);
   });
   const read: ReadingGate = gate === 'after' ? 'after' : 'before';
   const yaw = parallelAt(w, read)?.value ?? null;
@@ -68,18 +83,17 @@ export function AxlesAbove({ vehicle, w, gate }: { vehicle: Vehicle; w: Workings
       aria-label={`Both axles from above: ${told.map(({ axle, text }) => `${axle} ${text}`).join('; ')}${yaw === null ? '' : `; out of parallel by ${show('angle', Math.abs(yaw), units).text}`}`}
     >
       <text x="4" y="18" fontSize="15" fontWeight="600" fill="var(--pencil)">
-        ← front · from above, shifts drawn {TIMES} times
+        ← front · from above, left side below
       </text>
       <g fill="none" stroke="var(--rule)" strokeWidth="3">
         <path d={`M60 ${middle - 46} H${WIDTH - 60} M60 ${middle + 46} H${WIDTH - 60}`} />
         <path d={`M40 ${middle} H${WIDTH - 40}`} strokeDasharray="10 5 2 5" strokeWidth="2" />
       </g>
-      {lines.map(({ axle, ink, dash, width, stands }, i) => {
-        const dx = -(stands.forward ?? 0) * scale * TIMES;
-        const dy = (stands.shift ?? 0) * scale * TIMES;
-        const [cx, h] = [x(axle) + dx, half(axle)];
+      {marks.map(({ axle, ink, dash, width, stands }, i) => {
+        const last = marks.findLastIndex((m) => m.axle === axle) === i;
         // Only what stands now is drawn out of square: the readings tell the two axles' angle against each other.
-        const turn = axle === 'rear' && yaw !== null && i === lines.length - 1 ? -yaw * TIMES : 0;
+        const turn = axle === 'rear' && yaw !== null && last && gate !== 'plan' ? -yaw : 0;
+        const at = [x(axle) - (stands.forward ?? 0) * scale, middle + (stands.shift ?? 0) * scale];
         return (
           <g
             key={i}
@@ -87,35 +101,73 @@ export function AxlesAbove({ vehicle, w, gate }: { vehicle: Vehicle; w: Workings
             stroke={ink}
             strokeWidth={width}
             {...(dash ? { strokeDasharray: dash } : {})}
-            transform={`translate(${cx.toFixed(1)} ${(middle + dy).toFixed(1)}) rotate(${Math.max(-20, Math.min(20, turn)).toFixed(2)})`}
+            transform={`translate(${at.map((v) => v.toFixed(2)).join(' ')}) rotate(${turn.toFixed(2)})`}
           >
-            <path d={`M0 ${-h} V${h}`} />
-            <rect x="-38" y={-h - 13} width="76" height="26" rx="7" />
-            <rect x="-38" y={h - 13} width="76" height="26" rx="7" />
-            <circle r="6" fill={ink} stroke="none" />
+            <path d={`M0 ${-half(axle)} V${half(axle)}`} />
+            <rect x="-38" y={-half(axle) - 13} width="76" height="26" rx="7" />
+            <rect x="-38" y={half(axle) - 13} width="76" height="26" rx="7" />
           </g>
         );
+      })}
+      {AXLES.map((axle) => {
+        const mine = marks.filter((m) => m.axle === axle);
+        if (mine.length === 0) return null;
+        const cx = axle === 'front' ? x('front') + 150 : x('rear') - 150;
+        return <Lens key={axle} from={x(axle)} cx={cx} cy={middle} marks={mine} />;
       })}
       {told.map(({ axle, text }) => (
         <text
           key={axle}
-          x={x(axle)}
-          y={46}
-          fontSize="17"
+          x={axle === 'front' ? 4 : WIDTH - 4}
+          y={48}
+          fontSize="19"
           fontWeight="700"
           textAnchor={axle === 'front' ? 'start' : 'end'}
-          dx={axle === 'front' ? -70 : 70}
           fill="var(--graphite)"
         >
           {text}
         </text>
       ))}
       {yaw !== null && (
-        <text x={WIDTH / 2} y="46" fontSize="17" fontWeight="700" textAnchor="middle" fill="var(--graphite)">
-          {Math.abs(yaw) < 0.05 / DEG ? 'parallel' : `out of parallel ${show('angle', Math.abs(yaw), units).text}`}
+        <text x={WIDTH / 2} y={HEIGHT - 8} fontSize="17" fontWeight="700" textAnchor="middle" fill="var(--graphite)">
+          {Math.abs(yaw) < 0.05
+            ? 'axles parallel'
+            : `axles out of parallel ${show('angle', Math.abs(yaw), units).text}`}
         </text>
       )}
     </svg>
+  );
+}
+
+/** An axle's middle under a magnifier: a mark a line of its own, ticks every 5 mm. */
+function Lens({ from, cx, cy, marks }: { from: number; cx: number; cy: number; marks: readonly Mark[] }) {
+  const ticks = Array.from({ length: (2 * SHOWN) / 5 + 1 }, (_, i) => (i * 5 - SHOWN) * TIMES);
+  return (
+    <g>
+      <path d={`M${from} ${cy} L${cx} ${cy}`} stroke="var(--pencil)" strokeWidth="1.5" />
+      <circle cx={from} cy={cy} r="7" fill="none" stroke="var(--pencil)" strokeWidth="2" />
+      <circle cx={cx} cy={cy} r={LENS} fill="var(--panel)" stroke="var(--graphite)" strokeWidth="3" />
+      <g stroke="var(--pencil)" strokeWidth="1.5">
+        {ticks.map((t) => {
+          const wide = Math.sqrt(Math.max(0, LENS * LENS - t * t));
+          return <path key={t} d={`M${cx - wide} ${cy + t} h${t === 0 ? 0 : 7}`} />;
+        })}
+        <path d={`M${cx - LENS} ${cy} H${cx + LENS}`} strokeDasharray="8 4 2 4" />
+      </g>
+      {marks.map(({ ink, dash, stands }, i) => {
+        const off = Math.max(-SHOWN, Math.min(SHOWN, stands.shift ?? 0)) * TIMES;
+        const wide = Math.sqrt(Math.max(0, LENS * LENS - off * off)) - 10;
+        return (
+          <path
+            key={i}
+            d={`M${cx - wide} ${cy + off} H${cx + wide}`}
+            stroke={ink}
+            strokeWidth="5"
+            {...(dash ? { strokeDasharray: dash } : {})}
+          />
+        );
+      })}
+    </g>
   );
 }
 

@@ -5,6 +5,7 @@ import { OnTheClock, WheelSection } from './roundTheWheel';
 import { AxleBlock, FlexedAxle, InnerSide, LockAngle, ShockLength } from './stanceDrawings';
 import { AxleSpot } from './axleSpot';
 import { ShaftSpot } from './shaftSpot';
+import { SteeringSpot } from './steeringSpot';
 import { Tape, TAPE, Wheel } from './tapeParts';
 
 const INK = 'var(--graphite)';
@@ -43,6 +44,7 @@ const DRAWN: { readonly [K in Here]: (drawing: DrawingOf<K>, state: VehicleState
   wheel: WheelSection,
   axle: AxleSpot,
   shaft: ShaftSpot,
+  steering: SteeringSpot,
   lip: ({ to }) => (
     <>
       <Floor />

@@ -29,7 +29,8 @@ export default function TradeChart({
 }: {
   rows: readonly Record<string, number | null | undefined | boolean>[];
   x: { key: string; quantity: Quantity; name: string };
-  lines: readonly { key: string; name: string }[];
+  /** `dots`: read at single places, not a curve. */
+  lines: readonly { key: string; name: string; dots?: boolean }[];
   marks: readonly { at: number; name: string }[];
   /** What a joint may be at its speed, degrees. */
   limit: number | null;
@@ -91,14 +92,15 @@ export default function TradeChart({
             label={{ value: mark.name, position: 'top', fill: 'var(--chalk)', fontSize: 13 }}
           />
         ))}
-        {lines.map(({ key, name }, i) => (
+        {lines.map(({ key, name, dots = false }, i) => (
           <Line
             key={key}
             dataKey={key}
             name={name}
             stroke={INKS[i] ?? INKS[0]}
-            strokeWidth={2.5}
-            dot={false}
+            strokeWidth={dots ? 0 : 2.5}
+            connectNulls
+            dot={dots ? { r: 5, fill: INKS[i] ?? 'var(--graphite)' } : false}
             isAnimationActive={false}
           />
         ))}

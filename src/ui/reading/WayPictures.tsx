@@ -1,6 +1,7 @@
 'use client';
 
-import type { Point } from '@/core/record/point';
+import type { ReactNode } from 'react';
+import type { Point, WayPicture } from '@/core/record/point';
 import type { Way } from './ways';
 
 /** Which way a reading is, by two pictures; and whether the gauge stands on a face square to what it measures. */
@@ -30,7 +31,7 @@ export function WayPictures({
             className={`flex min-h-14 flex-col items-center justify-center border px-2 ${way === which ? 'border-graphite bg-graphite text-paper' : 'border-graphite bg-panel'}`}
             onClick={() => onWay(which)}
           >
-            {ways.picture === 'lean' ? <Lean down={which === 'plus'} /> : <Side left={which === 'plus'} />}
+            <Picture of={ways.picture} plus={which === 'plus'} />
             <span className="text-sm font-semibold">{ways[which]}</span>
           </button>
         ))}
@@ -55,23 +56,71 @@ export function WayPictures({
   );
 }
 
-/** A part seen from the left, the vehicle's front to the left of it. */
-const Lean = ({ down }: { down: boolean }) => (
-  <svg viewBox="0 0 120 34" className="h-6 w-full max-w-40" aria-hidden="true">
-    <g fill="none" stroke="currentColor" strokeWidth="2">
-      <path d="M8 17 H112" strokeDasharray="4 5" />
-      <path d={down ? 'M20 8 L100 26' : 'M20 26 L100 8'} strokeWidth="6" strokeLinecap="round" />
+const Picture = ({ of, plus }: { of: WayPicture; plus: boolean }) => {
+  const Way = PICTURES[of];
+  return (
+    <svg viewBox="0 0 120 34" className="h-6 w-full max-w-40" aria-hidden="true">
+      <g fill="none" stroke="currentColor" strokeWidth="2">
+        <Way plus={plus} />
+      </g>
+    </svg>
+  );
+};
+
+const Sloped = ({ down }: { down: boolean }) => (
+  <>
+    <path d="M8 17 H112" strokeDasharray="4 5" />
+    <path d={down ? 'M20 8 L100 26' : 'M20 26 L100 8'} strokeWidth="6" strokeLinecap="round" />
+  </>
+);
+/** What each picture shows: the way that is + and the other. */
+const PICTURES: Record<WayPicture, (way: { plus: boolean }) => ReactNode> = {
+  // A part seen from the left, the vehicle's front to the left of it.
+  lean: ({ plus }) => (
+    <>
+      <Sloped down={plus} />
       <path d="M14 17 L6 17 M10 13 L6 17 L10 21" />
-    </g>
-  </svg>
-);
-/** A joint seen from above, the vehicle's front up. */
-const Side = ({ left }: { left: boolean }) => (
-  <svg viewBox="0 0 120 34" className="h-6 w-full max-w-40" aria-hidden="true">
-    <g fill="none" stroke="currentColor" strokeWidth="2">
+    </>
+  ),
+  // A bar seen from behind, as the driver sits: its left end on the left.
+  across: ({ plus }) => (
+    <>
+      <Sloped down={!plus} />
+      <circle cx={20} cy={plus ? 26 : 8} r="5" fill="currentColor" />
+      <circle cx={100} cy={plus ? 8 : 26} r="5" fill="currentColor" />
+    </>
+  ),
+  // An arm from its body pivot, a square, to the wheel or axle.
+  outer: ({ plus }) => (
+    <>
+      <Sloped down={plus} />
+      <rect x="12" y={plus ? 2 : 20} width="12" height="12" fill="currentColor" />
+      <circle cx="100" cy={plus ? 26 : 8} r="6" fill="currentColor" />
+    </>
+  ),
+  // A joint seen from above, the vehicle's front up.
+  side: ({ plus }) => (
+    <>
       <path d="M60 2 V32" strokeDasharray="4 4" />
-      <circle cx={left ? 34 : 86} cy="18" r="8" strokeWidth="3" />
+      <circle cx={plus ? 34 : 86} cy="18" r="8" strokeWidth="3" />
       <path d="M56 6 L60 2 L64 6" />
-    </g>
-  </svg>
-);
+    </>
+  ),
+  // An axle from above, the front up; the arm's joint below it or above it.
+  ahead: ({ plus }) => (
+    <>
+      <path d="M14 17 H106" strokeWidth="5" />
+      <path d={plus ? 'M40 17 V28' : 'M40 17 V6'} strokeWidth="4" />
+      <circle cx="40" cy={plus ? 29 : 5} r="4" fill="currentColor" />
+      <path d="M86 8 L90 3 L94 8 M90 3 V12" />
+    </>
+  ),
+  // A steering wheel from the driver's seat.
+  turned: ({ plus }) => (
+    <>
+      <circle cx="60" cy="17" r="15" strokeWidth="3" />
+      <path d="M45 17 H75 M60 17 V31" strokeWidth="3" transform={`rotate(${plus ? -24 : 24} 60 17)`} />
+      <path d={plus ? 'M34 8 L28 16 L37 17' : 'M86 8 L92 16 L83 17'} />
+    </>
+  ),
+};

@@ -24,7 +24,7 @@ import { shutAt } from './ReadingGateRoom';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
-const AxlesAbove = part(() => import('../axle/AxlesAbove').then((m) => m.AxlesAbove));
+const AxleStation = part(() => import('../axle/AxleStation').then((m) => m.AxleStation));
 const DrivelineStation = part(() => import('../driveline/DrivelineStation').then((m) => m.DrivelineStation));
 
 type Seen = 'before' | 'plan' | 'after';
@@ -135,6 +135,18 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
   );
   if (station === 'driveline')
     return <DrivelineStation view={view} gate={gate} head={head} below={readings} aside={aside} verdicts={mine} />;
+  if (station === 'axle')
+    return (
+      <AxleStation
+        view={view}
+        gate={gate}
+        head={head}
+        below={readings}
+        aside={aside}
+        verdicts={mine}
+        mayRead={shut === null}
+      />
+    );
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-5 p-5">
@@ -161,7 +173,6 @@ function Drawing({
   verdicts: readonly Verdict[];
 }) {
   if (station === 'stance') return <Posts view={view} gate={gate} />;
-  if (station === 'axle') return <AxlesAbove vehicle={view.job.vehicle} w={view.workings} gate={gate} />;
   const said: Partial<Record<Place, ReactNode>> = {};
   for (const place of Object.keys(PLACE_NAME) as Place[]) {
     const here = rowsOf(verdicts.filter((v) => v.place === place));

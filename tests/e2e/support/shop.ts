@@ -87,6 +87,15 @@ const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]
   'Track bar, bolt centre to bolt centre': { before: ['34 5/16', '872'], after: ['34 5/16', '872'] },
   'Track bar: frame end above axle end': { before: ['-1 5/16', '-33'], after: ['1 1/4', '32'] },
   'Track bar: how far its ends stand apart fore and aft': { before: ['1/2', '12'], after: ['1/2', '12'] },
+  'Steering wheel off centre, road wheels straight': { before: ['0.5', '0.5'], after: ['-0.8', '-0.8'] },
+  'Inclination of the drag link, across the vehicle': { before: ['1.8', '1.8'], after: ['-2.2', '-2.2'] },
+  'Drag link, joint centre to joint centre': { before: ['34 13/16', '884'], after: ['34 13/16', '884'] },
+  'Drag link: how far its ends stand apart fore and aft': { before: ['1 3/8', '34'], after: ['1 3/8', '34'] },
+  'Steering arm: kingpin to the drag link’s end, along the vehicle': {
+    before: ['6 3/4', '172'],
+    after: ['6 3/4', '172'],
+  },
+  'Slope of the lower arm': { before: ['3.1', '3.1'], after: ['8', '8'] },
   // A crawl: a minus is the second of the two pictures. In front the shaft rises rearward, and arms that were fitted
   // with the lift point its pinion along it again.
   'Axle ratio': { before: ['3.91', '3.91 : 1'], after: ['3.91', '3.91'] },

@@ -336,6 +336,7 @@ describe('what a change makes stale', () => {
     ],
     'case-or-bearing': ['outputAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'gearsEngage', 'torqueOpened'],
     shim: ['pinionAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'camber', 'gapLip', 'torqueOpened'],
+    'steering-part': ['camber', 'toe', 'wheelOff', 'dragLinkAngle', 'dragLinkLength', 'bumpToe1', 'torqueOpened'],
   };
   test.each(ChangeKind.options)('%s', (kind) => {
     for (const id of TABLE[kind]) expect([id, pointById(id)?.staleOn]).toEqual([id, expect.arrayContaining([kind])]);

@@ -3,6 +3,7 @@ import { kindOf } from '../linkage/features';
 import { staleAfter } from '../common/stale';
 import { AXLES, CORNERS, cornersOf, type Place, type VehicleState } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
+import { changedSince } from '../../record/pointRules';
 import { AFTER, FRONT, length, REAR, spots, type Asked, type Point } from '../../record/point';
 import { steeringMoves } from '../common/where';
 import { GAP_GROUPS, MEETS } from './gapGroups';
@@ -187,6 +188,11 @@ const lockAngle: Point = {
   instrument: 'digital-gauge',
   drawing: { of: 'lock' },
   range: [18, 48],
+  // Each inner wheel at its own lock, once the steering was touched: they are to be alike.
+  essential: (job, { gate, place, state }) =>
+    gate === 'after' &&
+    ((place === 'FL' && state === 'floor-left') || (place === 'FR' && state === 'floor-right')) &&
+    changedSince(job, 'alignment', 'track-bar-or-arm', 'steering-part'),
   staleOn: staleAfter('alignment').filter((kind) => kind !== 'spring'),
   where: () => spots(FRONT, 'floor-left', 'floor-right'),
 };

@@ -22,6 +22,7 @@ export type Tells =
   | 'wheel fastening'
   | 'lamps'
   | 'steering'
+  | 'steering part'
   | 'alignment'
   | 'driveline'
   | 'shaft'
@@ -126,6 +127,8 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   driveshaft: ['driveline', 'shaft', 'slip', 'hanging', 'torque'],
   'case-or-bearing': ['driveline', 'slip', 'hanging', 'engages', 'torque'],
   shim: ['driveline', 'slip', 'hanging', 'axle place', 'alignment', ...GAPS, 'torque'],
+  // A longer pitman arm or link reaches elsewhere at lock, and turns the wheels straight ahead.
+  'steering-part': ['steering', 'steering part', 'alignment', 'gap at lock', ...RUBS, ...OPENED],
 };
 
 /** The changes after which what tells that has to be read again. */

@@ -79,9 +79,9 @@ export const handPoints: readonly Point[] = [
   {
     ...observation,
     id: 'steering',
-    label: 'Steering free lock to lock, wheel centred, shaft engaged',
+    label: 'Steering free lock to lock, shaft engaged',
     short: 'steering',
-    how: 'No bind, no contact, shaft joint fully engaged; the sensor zeroed where there is one.',
+    how: 'No bind, no contact, shaft joint fully engaged.',
     staleOn: staleAfter('steering'),
     where: () => spots(['vehicle'], 'floor'),
   },

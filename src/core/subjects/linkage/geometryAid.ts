@@ -37,6 +37,14 @@ const ARMS: Record<string, readonly string[]> = {
   'leaf-axle': ['leaf.frontEye', 'leaf.seat'],
 };
 
+const STEERS = [
+  'kingpin.lower',
+  'kingpin.upper',
+  'steering.pitman.pivot',
+  'steering.pitman.end',
+  'steering.dragLink.knuckle',
+];
+
 /**
  * Whether a part of an end stands on more than a template, and whether on measured points alone.
  *
@@ -108,6 +116,59 @@ export const noseUpByGeometry = (w: Workings, axle: Axle, stage: Stage): Aided |
     const found = worked(w, end, state, 'axle.noseUp');
     return found && { ...found, assumed: stands === 'assumed' };
   });
+
+/**
+ * Bump steer of the left front wheel about ride height by its linkage, degrees of heading per 25 mm, + bump steers to
+ * the left. Null where steering or linkage stands on a template, or a height is missing.
+ */
+export const bumpSteerByGeometry = (w: Workings, gate: 'before' | 'after'): Aided | null =>
+  w.once(`bumpSteer/${gate}`, () => {
+    const known = steersByGeometry(w, gate);
+    if (!known) return null;
+    const { end, state, assumed } = known;
+    return w.memo.work(['bumpSteer', state, ...inputsOf(end)], () => {
+      const at = (by: number): EndState => ({ ...state, left: state.left + by, right: state.right + by });
+      const name = 'left.steerAngle' as const;
+      const [up, down] = [12.5, -12.5].map((by) => figuresAt(end.end, at(by), [name])?.[0] ?? NaN);
+      if (up === undefined || down === undefined || !Number.isFinite(up - down)) return null;
+      // The same points carry both headings: only the difference of their slopes is unsure.
+      const u = uncertaintiesOf(end);
+      const [a, b] = [12.5, -12.5].map((by) => sensitivities(end.end, at(by), [name], new Set(u.keys())));
+      const spread = (a ?? []).reduce(
+        (sum, row, i) => sum + (((row.by[0] ?? 0) - (b?.[i]?.by[0] ?? 0)) * (u.get(row.path) ?? 0)) ** 2,
+        0,
+      );
+      return { value: up - down, u: Math.sqrt(spread), assumed };
+    });
+  });
+
+/** The front end at a gate where steering and linkage are both taped; null where either stands on a template. */
+function steersByGeometry(
+  w: Workings,
+  gate: 'before' | 'after',
+): { end: StagedEnd; state: EndState; assumed: boolean } | null {
+  const end = endAt(w, 'front', gate);
+  const state = stateOf(end);
+  if (!state || end.fault) return null;
+  const beam = end.end.type !== 'double-wishbone';
+  if (beam && !('steering' in end.end && end.end.steering)) return null;
+  const stands = standing(end, 'left', beam ? STEERS : []);
+  return stands === 'none' ? null : { end, state, assumed: stands === 'assumed' };
+}
+
+/**
+ * Heading of the left front wheel against ride height by its linkage, degrees, + to the left, at each of these travels,
+ * mm; null where it is not known.
+ */
+export function headingByGeometry(w: Workings, gate: 'before' | 'after', travels: readonly number[]): number[] | null {
+  const known = steersByGeometry(w, gate);
+  if (!known) return null;
+  const { end, state } = known;
+  const at = (by: number): number =>
+    figuresAt(end.end, { ...state, left: state.left + by, right: state.right + by }, ['left.steerAngle'])?.[0] ?? NaN;
+  const rest = at(0);
+  return travels.map((by) => at(by) - rest);
+}
 
 /**
  * The greatest span of a brake hose with the axle crossed: its wheel at the droop at which the geometry gives the

@@ -1,0 +1,447 @@
+import { armsLonger, inclinationAcross } from '../../driveline/steering';
+import { reachAcross } from '../../driveline/axle';
+import type { DecisionRule } from '../../kernel/decisionRule';
+import { judge, RANK, type VerdictWord } from '../../kernel/judge';
+import type { Axle } from '../../kernel/places';
+import type { Quantity } from '../../kernel/units/quantity';
+import type { Uncertain } from '../../kernel/uncertainty/propagate';
+import type { LimitFigure } from '../../record/checks/limit';
+import type { Workings } from '../../record/workings';
+import { foreAft, offCentre } from '../axlePlace/checks';
+import { barAt, barPredicts, shiftAt, wentForward } from '../axlePlace/place';
+import { beams, withTrackBar } from '../axlePlace/points';
+import { kindOf } from '../linkage/features';
+import { travelAt, type Stage } from '../linkage/stages';
+import { cornersOf } from '../../kernel/places';
+import { boxOf, linkFor, offFor, wheelOffAt, type Box } from './centre';
+import { barsAlike, bumpSteerLimit, wheelCentre } from './limits';
+import { armAt, barsAt, below, bumpFrom, crossBar, travelled, valueOf, type ReadBar } from './read';
+
+/** An axle and its steering at a stage: what a cure changes. mm, degrees; null where it is not read. */
+export interface AxleStands {
+  axle: Axle;
+  /** To the left of the frame's middle, +. */
+  shift: Uncertain | null;
+  /** Forward of where it came, +. */
+  forward: Uncertain | null;
+  track: ReadBar | null;
+  /** The front axle's alone. */
+  drag: ReadBar | null;
+  arm: Uncertain | null;
+  box: Box | null;
+  /** What the drag link lacks for the wheel to stand centred, mm, + longer. */
+  lacks: Uncertain | null;
+  /** What the axle was turned nose up by, degrees. */
+  turned: number;
+  /** Its roll centre against where it was, mm. */
+  rollCentre: number;
+  /** Room of the axle to what stands in its way, mm. */
+  room: number | null;
+}
+
+/** The axle of a stage: as read, or as the plan's travel and its own bar leave it; null where it has no place to go. */
+export function standsAt(w: Workings, axle: Axle, stage: Stage): AxleStands | null {
+  if (!beams(w.job).includes(axle)) return null;
+  const gate = stage === 'after' ? 'after' : 'before';
+  const came = shiftAt(w, axle, gate);
+  const predicted = stage === 'plan' ? barPredicts(w, axle, 'plan') : null;
+  const front = axle === 'front';
+  const { drag, track } = front ? barsAt(w, stage) : { drag: null, track: rearBar(w, stage) };
+  const box = front ? boxOf(w) : null;
+  const off = front ? wheelOffAt(w, gate) : null;
+  return {
+    axle,
+    shift:
+      stage !== 'plan'
+        ? came
+        : came && predicted
+          ? { value: came.value + predicted.left.value, u: Math.hypot(came.u, predicted.left.u) }
+          : came && !withTrackBar(w.job).includes(axle)
+            ? came
+            : null,
+    forward: stage === 'after' ? (wentForward(w, axle)?.mean ?? null) : null,
+    track,
+    drag,
+    arm: front ? armAt(w, gate) : null,
+    box,
+    // What the lift itself does to the wheel is not foretold: the drag link may have been set already.
+    lacks: box && off && stage !== 'plan' ? { value: linkFor(box, off.value), u: Math.abs(linkFor(box, off.u)) } : null,
+    turned: 0,
+    rollCentre: 0,
+    room: valueOf(w, below(gate, 'axleRoom', axle))?.value ?? null,
+  };
+}
+function rearBar(w: Workings, stage: Stage): ReadBar | null {
+  const bar = barAt(w, 'rear', stage === 'after' ? 'after' : 'before');
+  if (!bar) return null;
+  const read: ReadBar = { ...bar, frame: bar.side, inclination: { value: 0, u: 0 } };
+  if (stage !== 'plan') return travelled(read, { value: 0, u: 0 });
+  const [l, r] = cornersOf('rear').map((corner) => travelAt(w, 'plan', corner));
+  return l && r ? travelled(read, { value: (l.value + r.value) / 2, u: Math.hypot(l.u, r.u) / 2 }) : null;
+}
+
+/** A figure of an axle as it is judged or only shown. */
+export interface AxleRow {
+  id: string;
+  title: string;
+  quantity: Quantity;
+  value: number;
+  word: VerdictWord | null;
+}
+
+/** The rows of an axle: place, bars, bump steer, wheel; what is only shown has no word. */
+export function axleRows(w: Workings, stands: AxleStands): AxleRow[] {
+  const judgedAs = (id: string, title: string, of: Uncertain | null, figure: LimitFigure): AxleRow[] => {
+    if (!of) return [];
+    const set = w.job.limits[figure.id];
+    const limit = { clear: set?.clear ?? figure.clear, stop: set?.stop ?? figure.stop, sense: figure.sense };
+    const rule: DecisionRule = set?.rule ?? figure.rule;
+    return [
+      { id, title, quantity: figure.quantity, value: of.value, word: judge(of.value, of.u, limit, rule).verdict },
+    ];
+  };
+  const shown = (id: string, title: string, quantity: Quantity, value: number | null): AxleRow[] =>
+    value === null || Math.abs(value) < 0.005 ? [] : [{ id, title, quantity, value, word: null }];
+  const { track, drag, box, lacks } = stands;
+  const apart =
+    track && drag
+      ? {
+          value: drag.inclination.value - track.inclination.value,
+          u: Math.hypot(drag.inclination.u, track.inclination.u),
+        }
+      : null;
+  const off = box && lacks ? offFor(box, lacks.value) : null;
+  const offU = box && lacks ? offFor(box, lacks.u) : null;
+  return [
+    ...judgedAs('centre', 'Off the frame’s middle, + left', stands.shift, offCentre),
+    ...judgedAs('fore-aft', 'Forward of where it came', stands.forward, foreAft),
+    ...judgedAs('bars', 'Drag link less track bar', apart, barsAlike),
+    ...judgedAs(
+      'bump',
+      'Bump steer a 25 mm, + to the left',
+      bumpFrom(drag, track, stands.arm, withTrackBar(w.job).includes('front')),
+      bumpSteerLimit,
+    ),
+    ...judgedAs(
+      'wheel',
+      'Steering wheel off, + to the left',
+      off === null ? null : { value: off, u: Math.abs(offU ?? 0) },
+      wheelCentre,
+    ),
+    ...shown('roll-centre', 'Roll centre against now', 'length', stands.rollCentre),
+    ...shown(
+      'turned',
+      stands.axle === 'front' ? 'Nose up: caster gains' : 'Nose up: pinion up',
+      'angle',
+      stands.turned,
+    ),
+  ];
+}
+
+export interface AxleCureFigure {
+  id: string;
+  name: string;
+  quantity: Quantity;
+  low: number;
+  high: number;
+  start: number;
+}
+export type AxleFigures = Readonly<Record<string, number>>;
+export interface AxleCure {
+  id: string;
+  name: string;
+  figures: readonly AxleCureFigure[];
+  /** The figure that is looked for; by default the first. */
+  seeks: string | null;
+  /** The rows that it is to bring right. */
+  for: readonly string[];
+  /** Why it cannot be on this axle, or what is to be read first; null where it can. */
+  never(w: Workings, stands: AxleStands): string | null;
+  apply(stands: AxleStands, f: AxleFigures): AxleStands;
+  elsewhere(w: Workings, stands: AxleStands, f: AxleFigures): string[];
+  build: readonly string[];
+}
+
+const amountOf = (f: AxleFigures): number => f.amount ?? 0;
+const reclined = (bar: ReadBar): ReadBar => ({
+  ...bar,
+  inclination: { ...bar.inclination, value: inclinationAcross(bar.length.value, bar.height.value, bar.frame) },
+});
+/** A bar whose frame end stands lower over its axle end by so much. */
+const flattened = (bar: ReadBar, by: number): ReadBar =>
+  reclined({ ...bar, height: { ...bar.height, value: bar.height.value - by } });
+
+/** The axle gone to the left by so much: the drag link, whose pitman end stays, then lacks as much the other way. */
+function goneLeft(stands: AxleStands, by: number): AxleStands {
+  const { shift, lacks, box } = stands;
+  // Nearer to its pitman end the link is too long by as much.
+  const nearer = box ? (box.frame === 'left' ? by : -by) : 0;
+  return {
+    ...stands,
+    shift: shift && { ...shift, value: shift.value + by },
+    lacks: lacks && { ...lacks, value: lacks.value - nearer },
+  };
+}
+
+/** How far to the left an axle goes when its bar is made longer and its ends' heights change by so much. */
+function barMoves(bar: ReadBar, is: ReadBar): number {
+  const [now, then] = [reachAcross(crossBar(bar), bar.height.value), reachAcross(crossBar(is), is.height.value)];
+  if (now === null || then === null) return NaN;
+  return (bar.frame === 'left' ? -1 : 1) * (then - now);
+}
+
+const barCure =
+  (is: (bar: ReadBar, amount: number) => ReadBar, rises: (bar: ReadBar, amount: number) => number): AxleCure['apply'] =>
+  (stands, f) => {
+    const { track } = stands;
+    if (!track) return stands;
+    const made = is(track, amountOf(f));
+    return {
+      ...goneLeft(stands, barMoves(track, made)),
+      track: made,
+      rollCentre: stands.rollCentre + rises(track, amountOf(f)),
+    };
+  };
+
+const noBar = (w: Workings, { axle, track }: AxleStands): string | null =>
+  !withTrackBar(w.job).includes(axle)
+    ? 'no track bar holds this axle'
+    : track
+      ? null
+      : 'the track bar is not taped yet: length, run fore and aft, height between its ends';
+const noDrag = ({ axle, drag }: AxleStands): string | null =>
+  axle === 'rear' ? 'nothing steers the rear axle' : drag ? null : 'the drag link is not read yet';
+const amount = (name: string, low: number, high: number): AxleCureFigure => ({
+  id: 'amount',
+  name,
+  quantity: 'length',
+  low,
+  high,
+  start: 0,
+});
+const linkWith = (stands: AxleStands, f: AxleFigures, apply: AxleCure['apply']): string[] => {
+  const went = apply(stands, f).shift;
+  const by = went && stands.shift ? went.value - stands.shift.value : 0;
+  return stands.axle === 'front' && Math.abs(by) >= 0.5
+    ? ['the wheel stands off again by as much as the axle goes: drag link set after it, sensor zeroed']
+    : [];
+};
+const holdsTo = (axle: Axle): string =>
+  axle === 'front' ? 'alignment after it' : 'wheels to fenders on both sides looked at';
+
+const longer = barCure(
+  (bar, by) => reclined({ ...bar, length: { ...bar.length, value: bar.length.value + by } }),
+  () => 0,
+);
+const lower = barCure(flattened, (_bar, by) => -by / 2);
+const raise = barCure(flattened, (_bar, by) => by / 2);
+
+/** Every cure of an axle's place and of what steers it. */
+export const AXLE_CURES: readonly AxleCure[] = [
+  {
+    id: 'bar',
+    name: 'Adjustable track bar',
+    figures: [amount('Longer by', -40, 40)],
+    seeks: 'amount',
+    for: ['centre'],
+    never: noBar,
+    apply: longer,
+    elsewhere: (_w, stands, f) => [
+      ...linkWith(stands, f, longer),
+      ...(amountOf(f) !== 0 ? ['its slope stays: drag link and bump steer as they are'] : []),
+    ],
+    build: ['both bolts torqued with the weight on the wheels', 'lock nut witness-marked'],
+  },
+  {
+    id: 'frame-bracket',
+    name: 'Track bar bracket lower on the frame',
+    figures: [amount('Lower by', 0, 100)],
+    seeks: 'amount',
+    for: ['centre', 'bars', 'bump'],
+    never: noBar,
+    apply: lower,
+    elsewhere: (_w, stands, f) => [
+      ...linkWith(stands, f, lower),
+      ...(amountOf(f) !== 0
+        ? ['a lower roll centre leans more in a turn', 'drag link beside it: its slope is to go along']
+        : []),
+    ],
+    build: [
+      'hold point before drilling or welding',
+      'braced to the other rail where its maker asks it',
+      'bolts torqued again after 500 km',
+    ],
+  },
+  {
+    id: 'axle-bracket',
+    name: 'Track bar bracket higher on the axle',
+    figures: [amount('Higher by', 0, 100)],
+    seeks: 'amount',
+    for: ['centre', 'bars', 'bump'],
+    never: noBar,
+    apply: raise,
+    elsewhere: (_w, stands, f) => [
+      ...linkWith(stands, f, raise),
+      ...(amountOf(f) !== 0
+        ? [
+            'a higher roll centre leans less, and pushes the body sideways more over a one-sided bump',
+            'room to frame and pan at full bump',
+          ]
+        : []),
+    ],
+    build: ['hold point before welding to the housing: breather, seals and heat', 'bolts torqued again after 500 km'],
+  },
+  {
+    id: 'sleeve',
+    name: 'Drag-link sleeve',
+    figures: [amount('Longer by', -25, 25)],
+    seeks: 'amount',
+    for: ['wheel'],
+    never: (_w, stands) =>
+      noDrag(stands) ?? (stands.lacks ? null : 'what it does to the wheel is not known: read pitman arm and box ratio'),
+    apply: (stands, f) => ({
+      ...stands,
+      drag:
+        stands.drag &&
+        reclined({ ...stands.drag, length: { ...stands.drag.length, value: stands.drag.length.value + amountOf(f) } }),
+      lacks: stands.lacks && { ...stands.lacks, value: stands.lacks.value - amountOf(f) },
+    }),
+    elsewhere: () => ['lock left and right, read again', 'sensor zeroed before the first drive'],
+    build: ['as many threads in at both ends as its maker asks', 'clamps clear of everything lock to lock'],
+  },
+  {
+    id: 'pitman',
+    name: 'Drop pitman arm',
+    figures: [amount('Lower by', 0, 90)],
+    seeks: 'amount',
+    for: ['bars', 'bump'],
+    never: (_w, stands) => noDrag(stands),
+    apply: (stands, f) => ({ ...stands, drag: stands.drag && flattened(stands.drag, amountOf(f)) }),
+    elsewhere: (_w, _s, f) =>
+      amountOf(f) === 0
+        ? []
+        : [
+            'more twist in the steering box’s shaft and its frame mount',
+            'room to the axle at full bump',
+            'the wheel’s centre: sleeve after it',
+          ],
+    build: ['nut torqued to the box maker’s figure, new lock', 'ball joint’s taper not mixed'],
+  },
+  {
+    id: 'over-knuckle',
+    name: 'Drag link over the knuckle',
+    figures: [amount('Its end higher by', 0, 120)],
+    seeks: 'amount',
+    for: ['bars', 'bump'],
+    never: (_w, stands) => noDrag(stands),
+    apply: (stands, f) => ({ ...stands, drag: stands.drag && flattened(stands.drag, amountOf(f)) }),
+    elsewhere: (_w, _s, f) =>
+      amountOf(f) === 0
+        ? []
+        : [
+            'room to frame and spring at full bump',
+            'track bar raised with it where they are to stay parallel',
+            'the wheel’s centre: sleeve after it',
+          ],
+    build: ['hold point before the taper is reamed', 'insert and nut to its maker’s figure'],
+  },
+  {
+    id: 'arms',
+    name: 'Longer or shorter arms, both sides alike',
+    figures: [
+      { id: 'lower', name: 'Lower arms longer by', quantity: 'length', low: -30, high: 30, start: 0 },
+      { id: 'upper', name: 'Upper arms longer by', quantity: 'length', low: -30, high: 30, start: 0 },
+      { id: 'below', name: 'Lower joints below the axle’s middle', quantity: 'length', low: 20, high: 200, start: 90 },
+      { id: 'above', name: 'Upper joints above it', quantity: 'length', low: 20, high: 220, start: 110 },
+    ],
+    // Place and turn are two wishes: it is set by hand, not sought.
+    seeks: null,
+    for: ['fore-aft'],
+    never: (w, { axle }) => {
+      const kind = kindOf(w.job.vehicle, axle);
+      if (kind === 'beam-leaves') return 'leaves place this axle: no arm does';
+      return kind === 'beam-radius-arms'
+        ? 'radius arms turn the axle with their brackets or bushes; their length moves it, and both together are two parts'
+        : null;
+    },
+    apply: (stands, f) => {
+      const { away, noseUp } = armsLonger({
+        end: stands.axle,
+        lower: f.lower ?? 0,
+        upper: f.upper ?? 0,
+        below: f.below ?? 90,
+        above: f.above ?? 110,
+      });
+      // Front arms run rearward from their axle: longer, they push it forward; rear ones rearward.
+      const forward = (stands.axle === 'front' ? 1 : -1) * away;
+      return {
+        ...stands,
+        forward: stands.forward && { ...stands.forward, value: stands.forward.value + forward },
+        turned: stands.turned + noseUp,
+        room: stands.room === null ? null : stands.room - Math.abs(away),
+      };
+    },
+    elsewhere: (_w, stands, f) => {
+      if ((f.lower ?? 0) === 0 && (f.upper ?? 0) === 0) return [];
+      const { room } = AXLE_CURES.find(({ id }) => id === 'arms')?.apply(stands, f) ?? stands;
+      return [
+        'pinion and caster turn together: see Driveline',
+        'tyre to body ahead and behind',
+        ...(room === null
+          ? ['room round the axle is not read: look where it goes']
+          : room < 10
+            ? [`of the room round the axle ${Math.max(0, room).toFixed(0)} mm are left: something meets`]
+            : []),
+      ];
+    },
+    build: ['one arm at a time with the axle restrained', 'joints torqued with the weight on the wheels'],
+  },
+];
+
+/** A cure on trial: the rows as they are and as they would be. */
+export function tryAxleCure(
+  w: Workings,
+  stands: AxleStands,
+  cure: AxleCure,
+  f: AxleFigures,
+): { was: AxleRow[]; is: AxleRow[] } {
+  return { was: axleRows(w, stands), is: axleRows(w, cure.apply(stands, f)) };
+}
+
+/** How bad the rows are: fewest Stop, then fewest Watch, then how large what the cure is for still is. */
+function badness(rows: readonly AxleRow[], cure: AxleCure): number[] {
+  const of = rows.filter((r) => cure.for.includes(r.id) && r.word !== null);
+  if (of.length === 0 || rows.some((r) => Number.isNaN(r.value))) return [99, 99, 99];
+  const count = (word: VerdictWord) => of.filter((r) => r.word === word).length;
+  const size: Record<string, number> = {
+    centre: offCentre.clear,
+    'fore-aft': foreAft.clear,
+    bars: barsAlike.clear,
+    bump: bumpSteerLimit.clear,
+    wheel: wheelCentre.clear,
+  };
+  return [count('Stop'), count('Watch'), of.reduce((sum, r) => sum + Math.abs(r.value) / (size[r.id] ?? 1), 0)];
+}
+
+/**
+ * The amount of a cure that leaves what it is for best: fewest Stop, then fewest Watch, then nearest to nought. Found by
+ * applying it and judging again, a millimetre at a time.
+ *
+ * @returns null where none betters it, or it is not sought
+ */
+export function bestAxleAmount(w: Workings, stands: AxleStands, cure: AxleCure, f: AxleFigures): number | null {
+  const figure = cure.figures.find(({ id }) => id === cure.seeks);
+  if (!figure) return null;
+  const at = (value: number) => badness(axleRows(w, cure.apply(stands, { ...f, [figure.id]: value })), cure);
+  let best = { value: 0, bad: at(0) };
+  for (let value = figure.low; value <= figure.high; value += 1) {
+    const bad = at(value);
+    const i = bad.findIndex((x, n) => Math.abs(x - (best.bad[n] ?? 0)) > 1e-9);
+    if (i >= 0 && (bad[i] ?? 0) < (best.bad[i] ?? 0)) best = { value, bad };
+  }
+  return best.value === 0 ? null : best.value;
+}
+
+/** The worst word of rows, for a list. */
+export const worstRow = (rows: readonly AxleRow[]): VerdictWord =>
+  rows.flatMap((r) => r.word ?? []).sort((a, b) => RANK[a] - RANK[b])[0] ?? 'Not measured';

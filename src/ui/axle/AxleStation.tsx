@@ -1,0 +1,214 @@
+'use client';
+
+import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
+import type { Axle } from '@/core/kernel/places';
+import { RANK } from '@/core/kernel/judge';
+import { say } from '@/core/kernel/phrase';
+import type { Verdict } from '@/core/record/checks/types';
+import { beams } from '@/core/subjects/axlePlace/points';
+import { bumpCurve } from '@/core/subjects/steering/bumpCurve';
+import {
+  AXLE_CURES,
+  bestAxleAmount,
+  standsAt,
+  tryAxleCure,
+  worstRow,
+  type AxleCure,
+  type AxleFigures,
+} from '@/core/subjects/steering/cures';
+import { newArms } from '@/core/subjects/steering/newArms';
+import { BUMP_ROUTE, steeredBeam } from '@/core/subjects/steering/points';
+import { barsAt } from '@/core/subjects/steering/read';
+import { CurePanel } from '../cures/CurePanel';
+import { Choice } from '../room/Choice';
+import { RoomLink } from '../room/RoomLink';
+import type { JobView } from '../room/view';
+import { useUnits } from '../Units';
+import { AxlesAbove } from './AxlesAbove';
+import { Openings } from './Openings';
+import { SteeringAcross } from './SteeringAcross';
+
+const TradeChart = lazy(() => import('../driveline/TradeChart'));
+type Seen = 'before' | 'plan' | 'after';
+interface Trial {
+  cure: AxleCure;
+  figures: AxleFigures;
+}
+
+/** Station Axle, steering: both axles from above, what steers them, what bump does to it, and cures to try. */
+export function AxleStation({
+  view,
+  gate,
+  head,
+  below,
+  aside,
+  verdicts,
+  mayRead,
+}: {
+  view: JobView;
+  gate: Seen;
+  head: ReactNode;
+  below: ReactNode;
+  /** What stands on the right, with what would cure it among it. */
+  aside: (cures: ReactNode) => ReactNode;
+  verdicts: readonly Verdict[];
+  mayRead: boolean;
+}) {
+  const { job, workings: w } = view;
+  const units = useUnits();
+  const axles = beams(job);
+  const worst = [...verdicts].sort((a, b) => RANK[a.verdict] - RANK[b.verdict])[0];
+  const [picked, setPicked] = useState<Axle | null>(null);
+  const axle: Axle | null = picked ?? (worst?.place === 'rear' && axles.includes('rear') ? 'rear' : (axles[0] ?? null));
+  const [trial, setTrial] = useState<Trial | null>(null);
+  const stands = useMemo(() => (axle ? standsAt(w, axle, gate) : null), [w, axle, gate]);
+  const tried = stands && trial ? trial.cure.apply(stands, trial.figures) : null;
+  const front = steeredBeam(job);
+  const now = useMemo(() => (front ? barsAt(w, gate) : null), [w, gate, front]);
+  const came = useMemo(() => (front && gate !== 'before' ? barsAt(w, 'before') : null), [w, gate, front]);
+  const shift = tried?.shift;
+  const arms = newArms(job);
+  const told = worst && worst.verdict !== 'Clear' ? worst : null;
+  const panel = stands && axle && (
+    <CurePanel
+      offers={AXLE_CURES.filter((cure) => cure.never(w, stands) === null)}
+      never={AXLE_CURES.flatMap((cure) => {
+        const why = cure.never(w, stands);
+        return why === null ? [] : [{ id: cure.id, name: cure.name, why }];
+      })}
+      more={arms.map(({ count, sets, out }) => (
+        <li key={count}>
+          <span className="font-semibold">{count} new arms</span> set {sets.join('; ')}
+          {out.length > 0 && <>. Left as it is: {out.join('; ')}</>}.
+        </li>
+      ))}
+      on={trial?.cure.id ?? null}
+      figures={trial?.figures ?? {}}
+      begin={(id) => {
+        const cure = AXLE_CURES.find((c) => c.id === id);
+        if (!cure) return;
+        const start = Object.fromEntries(cure.figures.map((f) => [f.id, f.start]));
+        const best = bestAxleAmount(w, stands, cure, start);
+        setTrial({ cure, figures: best === null || !cure.seeks ? start : { ...start, [cure.seeks]: best } });
+      }}
+      leave={() => setTrial(null)}
+      onFigures={(figures) => trial && setTrial({ ...trial, figures })}
+      tried={() => {
+        if (!trial) return { groups: [], elsewhere: [], alone: null };
+        const { was, is } = tryAxleCure(w, stands, trial.cure, trial.figures);
+        const can = is.every((row) => Number.isFinite(row.value));
+        return {
+          groups: [
+            {
+              title: axle === 'front' ? 'Front axle' : 'Rear axle',
+              was,
+              is: can ? is : null,
+              worstWas: worstRow(was),
+              worstIs: can ? worstRow(is) : 'Not measured',
+              cannot: 'With so much of it the bar does not reach.',
+            },
+          ],
+          elsewhere: trial.cure.elsewhere(w, stands, trial.figures),
+          alone: can && worstRow(is) !== 'Clear' ? 'Alone it does not make every row Clear.' : null,
+        };
+      }}
+    />
+  );
+  return (
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+      <div className="space-y-4 p-5">
+        {head}
+        <div>
+          {axles.length > 1 && (
+            <div className="pb-2 sm:float-right sm:pl-4">
+              <Choice
+                label="Axle"
+                value={axle ?? 'front'}
+                options={axles.map((a) => [a, a === 'front' ? 'Front axle' : 'Rear axle'] as const)}
+                onValue={(a) => {
+                  setPicked(a as Axle);
+                  setTrial(null);
+                }}
+              />
+            </div>
+          )}
+          <h2 className="text-2xl">
+            {told ? `${told.title}: ${say(told.summary, units)}, ${told.verdict}` : 'Axles and steering are Clear'}
+          </h2>
+        </div>
+        <AxlesAbove
+          vehicle={job.vehicle}
+          w={w}
+          gate={gate}
+          trial={shift && axle ? { axle, shift: shift.value } : null}
+        />
+        {gate !== 'plan' && <Openings w={w} gate={gate} />}
+        {now && (now.drag || now.track) && (
+          <SteeringAcross came={came} now={now} tried={axle === 'front' ? tried : null} />
+        )}
+        <BumpSteer view={view} gate={gate} stands={axle === 'front' ? (tried ?? stands) : null} mayRead={mayRead} />
+        {below}
+      </div>
+      <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">
+        {aside(panel)}
+      </aside>
+    </main>
+  );
+}
+
+function BumpSteer({
+  view,
+  gate,
+  stands,
+  mayRead,
+}: {
+  view: JobView;
+  gate: Seen;
+  stands: ReturnType<typeof standsAt>;
+  mayRead: boolean;
+}) {
+  const { workings: w, job, id } = view;
+  const [open, setOpen] = useState(false);
+  const own = useMemo(
+    () => (open ? bumpCurve(w, gate, stands ?? standsAt(w, 'front', gate)) : []),
+    [open, w, gate, stands],
+  );
+  const has = (key: string) => own.some((row) => row[key] !== null);
+  const lines = [
+    { key: 'bars', name: 'By the bars' },
+    { key: 'linkage', name: 'By the linkage' },
+    { key: 'measured', name: 'As measured', dots: true },
+  ].filter(({ key }) => has(key));
+  return (
+    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)} className="border-t border-rule">
+      <summary className="flex min-h-12 items-center font-semibold">Bump steer over the travel</summary>
+      {open &&
+        (lines.length > 0 ? (
+          <Suspense fallback={<div className="h-[240px]" />}>
+            <TradeChart
+              rows={own}
+              x={{ key: 'travel', quantity: 'length', name: 'droop ← travel from ride height → bump' }}
+              lines={lines}
+              marks={[{ at: 0, name: gate === 'before' ? 'Before' : gate === 'plan' ? 'Plan' : 'After' }]}
+              limit={null}
+              band={null}
+            />
+            <p className="hint">
+              Heading of the left front wheel, + to the left: {lines.map((l) => l.name.toLowerCase()).join(', ')}.
+            </p>
+          </Suspense>
+        ) : (
+          <p className="hint pb-2">
+            {steeredBeam(job)
+              ? 'Drag link, track bar and steering arm are not read yet.'
+              : 'On wishbones the toe at jacked heights tells it, or the linkage.'}
+          </p>
+        ))}
+      {gate !== 'plan' && mayRead && (
+        <RoomLink className="btn mt-2" href={`/jobs/${id}/${gate}/read?route=${BUMP_ROUTE}`}>
+          Measure it: toe at three jacked heights
+        </RoomLink>
+      )}
+    </details>
+  );
+}
