@@ -12,6 +12,8 @@ import { kindOf } from '@/core/subjects/linkage/features';
 import { buildRoute } from '@/core/assembly/route/route';
 import { spinAxis } from '@/core/suspension/carried';
 import { column, ROW } from '@/core/suspension/figures';
+import { linkageOf } from '@/core/suspension/linkage';
+import { findRoot } from '@/core/kernel/numeric/findRoot';
 import { sidesOf } from '@/core/suspension/mirror';
 import type { End, Tyre } from '@/core/suspension/schema';
 import { show } from '@/core/kernel/units/format';
@@ -186,26 +188,38 @@ function obstaclesOf(job: JobDocument, truth: Truth, corner: Corner): ClearanceO
   });
 }
 
+const headingOf = (end: End, side: 'left' | 'right', lift: readonly [number, number], steer: number): number => {
+  const linkage = linkageOf(end);
+  if (linkage.pose(-lift[0], -lift[1], steer)) return NaN;
+  const row = new Float64Array(ROW);
+  linkage.measure(row);
+  return Math.abs(row[column(`${side}.steerAngle`)] as number);
+};
+
+/**
+ * The shares of steering at full left and right lock. The stops are on the knuckles: each inner wheel ends at the same
+ * angle, as far as the box turns one of them.
+ */
+function locksOf(end: End, left: number, lift: readonly [number, number]): { left: number; right: number } {
+  const level = [0, 0] as const;
+  const stop = Math.max(headingOf(end, 'left', level, left), headingOf(end, 'right', level, -left));
+  const share = (side: 'left' | 'right', whole: number): number =>
+    findRoot((steer) => headingOf(end, side, lift, steer) - stop, 0.2 * whole, 1.4 * whole, 1e-4) ?? whole;
+  return Number.isFinite(stop) ? { left: share('left', left), right: share('right', -left) } : { left, right: -left };
+}
+
 /** How far each front wheel turns at both locks, degrees: values to fill a gate with. */
 export function lockValues(truth: Truth, lift: readonly [number, number]): Record<string, number> {
   const out: Record<string, number> = {};
   const end = truth.ends.front;
   if (!end) return out;
-  const row = new Float64Array(ROW);
   for (const [corner, side] of [
     ['FL', 'left'],
     ['FR', 'right'],
   ] as const) {
-    const wheel = new Wheel(end, side, []);
-    const left = leftLock(wheel);
-    for (const [state, steer] of [
-      ['floor-left', left],
-      ['floor-right', -left],
-    ] as const) {
-      wheel.linkage.pose(-lift[0], -lift[1], steer);
-      wheel.linkage.measure(row);
-      out[`lockAngle.${corner}.${state}`] = Math.abs(row[column(`${side}.steerAngle`)] as number);
-    }
+    const locks = locksOf(end, leftLock(new Wheel(end, side, [])), lift);
+    for (const lock of ['left', 'right'] as const)
+      out[`lockAngle.${corner}.floor-${lock}`] = headingOf(end, side, lift, locks[lock]);
   }
   return out;
 }
@@ -229,12 +243,15 @@ export function gapValues(
     cornersOf(axle).forEach((corner, i) => {
       const obstacles = obstaclesOf(job, truth, corner);
       const wheel = new Wheel(end, i === 0 ? 'left' : 'right', obstacles);
-      const left = leftLock(wheel);
+      const locks =
+        axle === 'front'
+          ? locksOf(end, leftLock(wheel), lift.front)
+          : { left: leftLock(wheel), right: -leftLock(wheel) };
       for (const group of GAP_GROUPS)
         for (const [state, steer] of [
           ['floor', 0],
-          ['floor-left', left],
-          ['floor-right', -left],
+          ['floor-left', locks.left],
+          ['floor-right', locks.right],
         ] as const) {
           if (!wheel.pose(-lift[axle][i === 0 ? 0 : 1], -lift[axle][i === 0 ? 1 : 0], steer)) continue;
           const gaps = obstacles.flatMap((o, n) => (group.obstacles.includes(o.id) ? [wheel.gap(n, tyre)] : []));

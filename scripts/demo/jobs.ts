@@ -210,6 +210,8 @@ function mountainRescue(): JobDocument {
       // Nor the drag link: it leans with the bar, and the steering wheel no longer stands straight.
       'dragLinkAngle.front.below': -10.1,
       wheelOff: -6.4,
+      'poke.FL.floor': 19,
+      'poke.FR.floor': -2,
       'shaftsTurned.front.droop': { choice: 'binds' },
       'shaftAngle.rear.below': 9.4,
       'pinionAngle.rear.below': 3.1,
@@ -414,7 +416,7 @@ function vet(number: string, use: string, customer: string, tag: string, day: st
     'build',
     'Stile 65 coils fitted',
     'Ivo',
-    `2026-11-${day}T10:00:00Z`,
+    `2026-11-${day}T10:40:00Z`,
   );
   const wheels = change(
     built,

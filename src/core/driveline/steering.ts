@@ -67,6 +67,24 @@ export function steeredAt(drag: CrossBar, shifts: CrossBar | null, arm: number, 
   return link === null || axle === null ? null : -((link - axle) / arm) * DEG;
 }
 
+/**
+ * What {@link bumpSteer} leaves out, degrees per 25 mm: arms that slope by s carry the axle fore or aft by tan s a mm of
+ * travel, and a bar whose ends stand q apart fore and aft reaches farther or less far across by it. Which way, the tape
+ * does not say: it stands as an uncertainty.
+ *
+ * @param slope of the axle's lower arms, degrees
+ */
+export function leftOut(
+  drag: Pick<CrossBar, 'length' | 'fore'>,
+  shifts: Pick<CrossBar, 'length' | 'fore'> | null,
+  arm: number,
+  slope: number,
+): number {
+  const share = (bar: Pick<CrossBar, 'length' | 'fore'> | null) => (bar ? bar.fore / bar.length : 0);
+  const moves = PER * Math.abs(Math.tan(slope / DEG)) * (share(drag) + share(shifts));
+  return (moves / Math.abs(arm)) * DEG;
+}
+
 /** A pose of bump steer as read: how far the hub has travelled, mm, and the toe of one wheel there, degrees. */
 export interface ToeAt {
   travel: number;

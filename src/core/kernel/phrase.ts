@@ -15,6 +15,8 @@ export const mm = (value: number, signed = false): Amount => ({ quantity: 'lengt
 /** A length to be ordered or made: never shown less than it is. */
 export const atLeastMm = (value: number, signed = false): Amount => ({ quantity: 'length', value, signed, up: true });
 export const deg = (value: number, signed = false): Amount => ({ quantity: 'angle', value, signed });
+/** Degrees whose hundredths count. */
+export const fine = (value: number, signed = false): Amount => ({ quantity: 'fineAngle', value, signed });
 
 export const kg = (value: number): Amount => ({ quantity: 'mass', value });
 

@@ -76,6 +76,7 @@ export function AxleStation({
         const why = cure.never(w, stands);
         return why === null ? [] : [{ id: cure.id, name: cure.name, why }];
       })}
+      {...(arms.length > 0 ? { moreName: 'what new arms set' } : {})}
       more={arms.map(({ count, sets, out }) => (
         <li key={count}>
           <span className="font-semibold">{count} new arms</span> set {sets.join('; ')}

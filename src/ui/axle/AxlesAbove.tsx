@@ -80,10 +80,10 @@ export function AxlesAbove({
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="h-auto w-full"
       role="img"
-      aria-label={`Both axles from above: ${told.map(({ axle, text }) => `${axle} ${text}`).join('; ')}${yaw === null ? '' : `; out of parallel by ${show('angle', Math.abs(yaw), units).text}`}`}
+      aria-label={`Both axles from above: ${told.map(({ axle, text }) => `${axle} ${text}`).join('; ')}${yaw === null ? '' : `; out of parallel by ${show('fineAngle', Math.abs(yaw), units).text}`}`}
     >
       <text x="4" y="18" fontSize="15" fontWeight="600" fill="var(--pencil)">
-        ← front · from above, left side below
+        ← front · from above, left side below · under the glass a tick is 5 mm
       </text>
       <g fill="none" stroke="var(--rule)" strokeWidth="3">
         <path d={`M60 ${middle - 46} H${WIDTH - 60} M60 ${middle + 46} H${WIDTH - 60}`} />
@@ -132,7 +132,7 @@ export function AxlesAbove({
         <text x={WIDTH / 2} y={HEIGHT - 8} fontSize="17" fontWeight="700" textAnchor="middle" fill="var(--graphite)">
           {Math.abs(yaw) < 0.05
             ? 'axles parallel'
-            : `axles out of parallel ${show('angle', Math.abs(yaw), units).text}`}
+            : `axles out of parallel ${show('fineAngle', Math.abs(yaw), units).text}`}
         </text>
       )}
     </svg>

@@ -49,6 +49,7 @@ export function CurePanel({
   offers,
   never,
   more,
+  moreName,
   on,
   figures,
   begin,
@@ -58,8 +59,9 @@ export function CurePanel({
 }: {
   offers: readonly Offer[];
   never: readonly { id: string; name: string; why: string }[];
-  /** What stands under what cannot be on it. */
+  /** What stands under what cannot be on it, and its name. */
   more?: ReactNode;
+  moreName?: string;
   /** The offer on trial, and by how much. */
   on: string | null;
   figures: TryFigures;
@@ -99,7 +101,7 @@ export function CurePanel({
         aria-expanded={shown}
         onClick={() => setShown(!shown)}
       >
-        {never.length} that cannot be on it{more ? ', and what makes room' : ''}
+        {never.length} that cannot be on it{moreName ? `, and ${moreName}` : ''}
       </button>
       {shown && (
         <ul className="space-y-2 pb-2 text-[15px]">

@@ -77,6 +77,7 @@ export function Cures({
         const why = cure.never(w, parts);
         return why === null ? [] : [{ id: cure.id, name: cure.name, why }];
       })}
+      moreName="what makes room"
       more={ROOM_CURES.map((cure) => (
         <li key={cure.id}>
           <span className="font-semibold">{cure.name}</span> changes no angle. At Build: {cure.build.join('; ')}.

@@ -7,7 +7,9 @@ import { shownClock, shownFraction, shownMinutes, shownPlain } from './shown';
 const metric = (choice: UnitChoice): boolean => choice.length === 'mm';
 
 /** The kernel's own quantities. The inch, pound and psi are exact by definition (psi to 9 digits). */
-const OWN: Readonly<Record<'length' | 'angle' | 'pressure' | 'mass' | 'share' | 'clock', QuantityDefinition>> = {
+const OWN: Readonly<
+  Record<'length' | 'angle' | 'fineAngle' | 'pressure' | 'mass' | 'share' | 'clock', QuantityDefinition>
+> = {
   length: {
     base: 'mm',
     units: LENGTH_UNITS,
@@ -29,6 +31,15 @@ const OWN: Readonly<Record<'length' | 'angle' | 'pressure' | 'mass' | 'share' | 
     wanted: () => 'deg',
     bounds: ([low], signed) => (low < 0 || signed ? [-90, 90] : [0, 90]),
     takenOver: 0.5,
+    parse: parseAngle,
+    show: (value, choice, signed) => (choice.angle === 'minutes' ? shownMinutes(value, signed) : null),
+  },
+  fineAngle: {
+    base: 'deg',
+    units: { deg: { inBase: 1, typed: ['°'], places: 2, written: '°' } },
+    wanted: () => 'deg',
+    bounds: ([low], signed) => (low < 0 || signed ? [-90, 90] : [0, 90]),
+    takenOver: 0.1,
     parse: parseAngle,
     show: (value, choice, signed) => (choice.angle === 'minutes' ? shownMinutes(value, signed) : null),
   },

@@ -9,6 +9,8 @@ import type { Shown } from './shown';
 export interface Quantities {
   length: true;
   angle: true;
+  /** An angle whose hundredths count: toe, thrust, bump steer. */
+  fineAngle: true;
   pressure: true;
   mass: true;
   share: true;

@@ -7,6 +7,8 @@ export interface Tick {
   label: string;
 }
 
+const isAngle = (quantity: Quantity): boolean => quantity === 'angle' || quantity === 'fineAngle';
+
 /** Steps that read as round, smallest first, and how many base units one of them is. */
 function stepsOf(quantity: Quantity, units: UnitChoice): { steps: readonly number[]; unit: number } {
   if (quantity === 'length')
@@ -15,7 +17,7 @@ function stepsOf(quantity: Quantity, units: UnitChoice): { steps: readonly numbe
       : units.length === 'inDecimal'
         ? { steps: [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20], unit: 25.4 }
         : { steps: [1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 5, 10, 20], unit: 25.4 };
-  if (quantity === 'angle' && units.angle === 'minutes')
+  if (isAngle(quantity) && units.angle === 'minutes')
     return { steps: [1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1200], unit: 1 / 60 };
   return { steps: [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100], unit: 1 };
 }
@@ -42,11 +44,11 @@ export function roundTicks(quantity: Quantity, low: number, high: number, units:
 
 function labelOf(quantity: Quantity, shown: number, step: number, base: number, units: UnitChoice): string {
   const fraction = quantity === 'length' && (units.length === 'in16' || units.length === 'in32');
-  if (fraction || (quantity === 'angle' && units.angle === 'minutes')) return show(quantity, base, units, true).text;
+  if (fraction || (isAngle(quantity) && units.angle === 'minutes')) return show(quantity, base, units, true).text;
   // As many places as tell one step from the next.
   const places = Math.max(0, Math.ceil(-Math.log10(step) - 1e-9));
   const digits = Math.abs(shown).toFixed(places);
   const sign = Number(digits) === 0 ? '' : shown < 0 ? '−' : quantity === 'length' ? '+' : '';
-  const mark = quantity === 'angle' ? '°' : quantity === 'length' ? (units.length === 'mm' ? ' mm' : ' in') : '';
+  const mark = isAngle(quantity) ? '°' : quantity === 'length' ? (units.length === 'mm' ? ' mm' : ' in') : '';
   return `${sign}${digits}${mark}`;
 }

@@ -1,4 +1,4 @@
-import { mm, atLeastMm, deg } from '../../kernel/phrase';
+import { mm, atLeastMm, fine, type Phrase } from '../../kernel/phrase';
 import { cornersOf, type Axle, type Place } from '../../kernel/places';
 import { K } from '../../kernel/uncertainty/propagate';
 import type { ReadingGate } from '../../document/job';
@@ -6,7 +6,7 @@ import { GENERAL, type LimitFigure } from '../../record/checks/limit';
 import type { CheckDefinition, Worked } from '../../record/checks/types';
 import { changedSince } from '../../record/pointRules';
 import type { Spot } from '../../record/figures';
-import { barAt, barCentring, barPredicts, parallelAt, shiftAt, wentForward } from './place';
+import { barAt, barCentring, barPredicts, parallelAt, rearOf, shiftAt, turnedInOpenings, wentForward } from './place';
 import { beams, withTrackBar } from './points';
 
 const length = { quantity: 'length', sense: 'most', source: GENERAL, rule: 'function' } as const;
@@ -21,7 +21,7 @@ export const foreAft: LimitFigure = {
 export const parallel: LimitFigure = {
   id: 'axlesParallel',
   name: 'Axles out of parallel',
-  quantity: 'angle',
+  quantity: 'fineAngle',
   sense: 'most',
   clear: 0.2,
   stop: 0.5,
@@ -45,6 +45,8 @@ const sure = <T>(value: T | null): T => {
   if (value === null) throw new Error('a reading of the axle’s place was declared and is not there');
   return value;
 };
+const goes = (value: number): Phrase =>
+  Math.abs(value) < 0.5 ? ['nowhere'] : [mm(Math.abs(value)), ` ${toSide(value)}`];
 const toSide = (value: number): string => (value > 0 ? 'to the left' : 'to the right');
 
 const centre = (gate: ReadingGate): CheckDefinition => ({
@@ -137,7 +139,7 @@ const square = (gate: ReadingGate): CheckDefinition => ({
   calculationMayClear: true,
   required: true,
   limit: parallel,
-  quantity: 'angle',
+  quantity: 'fineAngle',
   places: () => ['vehicle'],
   needs: () => ({
     required: { left: at(gate, 'wheelbaseSide', 'RL'), right: at(gate, 'wheelbaseSide', 'RR') },
@@ -154,16 +156,53 @@ const square = (gate: ReadingGate): CheckDefinition => ({
     const out = sure(parallelAt(w, gate));
     const [left, right] = [get('left').value, get('right').value];
     const [l0, r0] = [maybe('left before'), maybe('right before')];
+    const apart = Math.abs(left - right);
     const longer = left > right ? 'left' : 'right';
+    const [ahead, back] = left > right ? ['left', 'right'] : ['right', 'left'];
+    const rear = rearOf(w, gate);
     return {
       ...out,
       formula: 'atan((wheelbase left − right) ÷ mean track), + rear axle yawed to the left against the front',
       summary:
-        Math.abs(left - right) < 0.5
+        apart < 0.5
           ? ['wheelbase alike on both sides']
-          : [mm(Math.abs(left - right)), ` longer on the ${longer}: `, deg(Math.abs(out.value))],
-      next: ['Which axle it is, the openings tell: lower arms of one side, or a leaf’s seat.'],
-      steps: l0 && r0 ? [{ name: 'It came', amount: [mm(l0.value - r0.value, true), ' left against right'] }] : [],
+          : [mm(apart), ` longer on the ${longer}: `, fine(Math.abs(out.value))],
+      next: [
+        `Rear axle: ${ahead} hub `,
+        mm(apart / 2),
+        ` forward, ${back} one as much rearward; or the front axle the other way about. Which one it is, the openings tell: arms of one side, or a leaf’s seat.`,
+      ],
+      steps: [
+        ...(l0 && r0 ? [{ name: 'It came', amount: [mm(l0.value - r0.value, true), ' left against right'] }] : []),
+        ...(['front', 'rear'] as const).flatMap((axle) => {
+          const turned = turnedInOpenings(w, axle, gate);
+          return turned
+            ? [
+                {
+                  name: `${axle === 'front' ? 'Front' : 'Rear'} axle in its openings${gate === 'after' ? ', since Before' : ', body tolerance in it'}`,
+                  amount: [fine(Math.abs(turned.value)), turned.value > 0 ? ' to the left' : ' to the right'],
+                },
+              ]
+            : [];
+        }),
+        ...(rear
+          ? [
+              { name: 'Thrust, the housing straight, + to the right', amount: [fine(rear.thrust, true)] },
+              {
+                name: 'Rear toe left and right, the housing straight',
+                amount: [fine(rear.toeLeft, true), ' and ', fine(rear.toeRight, true)],
+              },
+              ...(rear.camberLeft === null
+                ? []
+                : [
+                    {
+                      name: 'Rear camber left, the housing straight; right the other way',
+                      amount: [fine(rear.camberLeft, true)],
+                    },
+                  ]),
+            ]
+          : []),
+      ],
     };
   },
 });
@@ -204,13 +243,7 @@ const predicted: CheckDefinition = {
       limit: { clear: Math.max(K * u, 3), stop: 1000, source: 'what both are unsure by', rule: 'comfort' },
       neverStop: true,
       formula: 'shift After − shift Before − what the bar’s arc takes it over the travel',
-      summary: [
-        'went ',
-        mm(Math.abs(went)),
-        ` ${toSide(went)}; the bar it came with takes it `,
-        mm(Math.abs(says.left.value)),
-        ` ${toSide(says.left.value)}`,
-      ],
+      summary: ['went ', ...goes(went), '; the bar it came with takes it ', ...goes(says.left.value)],
       next: ['Another bar, a moved bracket, or a soft or worn bush: say which in a change, or look.'],
       steps: [
         { name: 'By the bar’s arc', amount: [mm(says.left.value, true)] },

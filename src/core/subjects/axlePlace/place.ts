@@ -1,5 +1,6 @@
 import { barMoving, forwardInOpening, outOfParallel, shiftLeft, trackBarShift } from '../../driveline/axle';
-import type { ReadingGate } from '../../document/job';
+import { isBeam, type ReadingGate } from '../../document/job';
+import { DEG } from '../../kernel/geometry/point';
 import { cornersOf, type Axle, type Corner } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Workings } from '../../record/workings';
@@ -39,6 +40,41 @@ export function parallelAt(w: Workings, gate: ReadingGate): Uncertain | null {
   const [left, right] = [read(w, gate, 'wheelbaseSide', 'RL'), read(w, gate, 'wheelbaseSide', 'RR')];
   const track = (w.job.vehicle.trackFront + w.job.vehicle.trackRear) / 2;
   return left && right ? propagate(([l = 0, r = 0]) => outOfParallel(l, r, track), [left, right]) : null;
+}
+
+/**
+ * How far an axle is turned in its openings, degrees, + to the left: its left hub farther back than its right one.
+ * After, against how it came, where the body's own tolerance cancels.
+ */
+export function turnedInOpenings(w: Workings, axle: Axle, gate: ReadingGate): Uncertain | null {
+  const [l, r] = cornersOf(axle).map((corner) => {
+    const is = forwardAt(w, corner, gate);
+    if (gate === 'before' || !is) return is;
+    const was = forwardAt(w, corner, 'before');
+    return was && { value: is.value - was.value, u: Math.hypot(is.u, was.u) };
+  });
+  const track = axle === 'front' ? w.job.vehicle.trackFront : w.job.vehicle.trackRear;
+  return l && r ? propagate(([a = 0, b = 0]) => outOfParallel(b, a, track), [l, r]) : null;
+}
+
+/**
+ * What a rear beam's wheels do without a stand, the housing taken as straight: both head where the axle is yawed, and
+ * lean as their tyres are unlike. Degrees; thrust + to the right, toe + in, camber + top out.
+ */
+export function rearOf(
+  w: Workings,
+  gate: ReadingGate,
+): { thrust: number; toeLeft: number; toeRight: number; camberLeft: number | null } | null {
+  const yaw = parallelAt(w, gate);
+  if (!yaw || !isBeam(w.job.vehicle.rearSuspension)) return null;
+  const [l, r] = cornersOf('rear').map((corner) => read(w, gate, 'loadedRadius', corner));
+  return {
+    thrust: -yaw.value,
+    toeLeft: -yaw.value,
+    toeRight: yaw.value,
+    // The taller tyre's side stands higher: the axle leans away from it, that wheel's top in.
+    camberLeft: l && r ? -Math.atan((l.value - r.value) / w.job.vehicle.trackRear) * DEG : null,
+  };
 }
 
 /** A track bar as it was taped: its frame end's side, length, run fore and aft, and its frame end above its axle end. */

@@ -1,5 +1,5 @@
 import { isBeam, type JobDocument } from '../../document/job';
-import { AXLES, CORNERS, axleOf, type Axle } from '../../kernel/places';
+import { AXLES, CORNERS, axleOf, otherSide, type Axle } from '../../kernel/places';
 import { BOTH, length, observation, spots, type Point } from '../../record/point';
 import { staleAfter } from '../common/stale';
 import { kindOf } from '../linkage/features';
@@ -26,6 +26,31 @@ const bar = {
   where: (job: JobDocument) => spots(withTrackBar(job), 'below'),
 } as const;
 
+/** Sides that are so much nearer to Before once turned about were taken for one another, mm. */
+const NEARER = 8;
+/** Left and right swapped: the mirror fits what was read Before better. Asked once both sides are known. */
+const swapped =
+  (point: string): NonNullable<Point['doubt']> =>
+  (job, value, { gate, place: here }) => {
+    const there = otherSide(here);
+    const read = (at: typeof here | null, when: typeof gate) =>
+      job.readings.findLast((r) => r.point === point && r.place === at && r.gate === when && r.value !== null)?.value;
+    const [was, wasThere, isThere] = [read(here, 'before'), read(there, 'before'), read(there, 'after')];
+    if (gate !== 'after' || typeof was !== 'number' || typeof wasThere !== 'number' || typeof isThere !== 'number')
+      return null;
+    const asRead = Math.abs(value - was) + Math.abs(isThere - wasThere);
+    const turned = Math.abs(value - wasThere) + Math.abs(isThere - was);
+    return turned + NEARER < asRead
+      ? [
+          'Turned about, left and right lie nearer to Before (',
+          { quantity: 'length', value: was },
+          ' here, ',
+          { quantity: 'length', value: wasThere },
+          ' there). Is this the side it is filed for?',
+        ]
+      : null;
+  };
+
 /** Where both axles stand, with a tape. */
 export const axlePlacePoints: readonly Point[] = [
   {
@@ -37,6 +62,7 @@ export const axlePlacePoints: readonly Point[] = [
     drawing: { of: 'axle', tape: 'side' },
     range: [40, 600],
     seconds: 8,
+    doubt: swapped('frameToTyre'),
     staleOn: staleAfter('axle place', 'tyre size'),
     where: (job) =>
       spots(
@@ -53,6 +79,7 @@ export const axlePlacePoints: readonly Point[] = [
     drawing: { of: 'axle', tape: 'ahead' },
     range: [250, 800],
     seconds: 6,
+    doubt: swapped('openingFront'),
     staleOn: staleAfter('axle place', 'opening'),
     where: () => spots(CORNERS, 'floor'),
   },
@@ -65,6 +92,7 @@ export const axlePlacePoints: readonly Point[] = [
     drawing: { of: 'axle', tape: 'behind' },
     range: [250, 800],
     seconds: 6,
+    doubt: swapped('openingRear'),
     staleOn: staleAfter('axle place', 'opening'),
     where: () => spots(CORNERS, 'floor'),
   },
@@ -131,6 +159,19 @@ export const axlePlacePoints: readonly Point[] = [
     asked: 'both gates',
     range: [-100, 350],
     seconds: 10,
+    doubt: (job, value, { place: at }) => {
+      const of = (point: string) =>
+        job.readings.findLast((r) => r.point === point && r.place === at && r.value !== null)?.value;
+      const [long, fore] = [of('trackBarLength'), of('trackBarFore') ?? 0];
+      // A bar as steep as 45° is none: its ends cannot stand so far apart.
+      return typeof long === 'number' && Math.hypot(value, fore) > long * Math.SQRT1_2
+        ? [
+            'A bar of ',
+            { quantity: 'length', value: long },
+            ' can hardly reach so far. Is it bolt centre to bolt centre?',
+          ]
+        : null;
+    },
     staleOn: staleAfter('axle place', 'axle place bar'),
   },
   {

@@ -5,7 +5,7 @@ import { withTrackBar } from '../axlePlace/points';
 import { headingByGeometry } from '../linkage/geometryAid';
 import type { Stage } from '../linkage/stages';
 import type { AxleStands } from './cures';
-import { crossBar, jackedAt } from './read';
+import { bumpsOf, crossBar, jackedAt } from './read';
 
 /** Steering over the travel, degrees to the left against ride height, by each way that knows it. */
 export interface BumpRow {
@@ -24,7 +24,8 @@ export interface BumpRow {
 export function bumpCurve(w: Workings, stage: Stage, stands: AxleStands | null): BumpRow[] {
   const gate = stage === 'after' ? 'after' : 'before';
   const travels = [...evenly(-75, 75, 31)];
-  const byLinkage = stage === 'plan' ? null : headingByGeometry(w, gate, travels);
+  const told = stage !== 'plan' && bumpsOf(w, gate).some(({ by }) => by === 'geometry');
+  const byLinkage = told ? headingByGeometry(w, gate, travels) : null;
   const { drag, track, arm } = stands ?? { drag: null, track: null, arm: null };
   const held = withTrackBar(w.job).includes('front');
   const bars = (z: number): number | null =>

@@ -1,6 +1,7 @@
+import { reachAcross } from '../../driveline/axle';
 import { rollSteer, damperLeft } from '../../driveline/steering';
 import type { ReadingGate } from '../../document/job';
-import { atLeastMm, deg, mm, type Phrase } from '../../kernel/phrase';
+import { deg, fine, mm, type Phrase } from '../../kernel/phrase';
 import { axleOf, cornersOf, isCorner, type Axle, type Corner, type Place } from '../../kernel/places';
 import { K, propagate } from '../../kernel/uncertainty/propagate';
 import { seen } from '../../record/checks/seen';
@@ -13,7 +14,7 @@ import { noseUpAt } from '../stance/rise';
 import { centringOf } from './centre';
 import { armSlope, barsAlike, bumpSteerLimit, damperStroke, lockAlike, wheelCentre } from './limits';
 import { armed, BUMPS, raised, steeredBeam } from './points';
-import { below, BUMP_BY, bumpsOf, dragLinkAt, jackedAt, trackBarAt, valueOf } from './read';
+import { below, BUMP_BY, bumpsOf, crossBar, dragLinkAt, jackedAt, trackBarAt, valueOf } from './read';
 
 const BAR_POINTS = ['trackBarSide', 'trackBarLength', 'trackBarFore', 'trackBarHeight'];
 const DRAG_POINTS = ['dragLinkSide', 'dragLinkAngle', 'dragLinkLength', 'dragLinkFore'];
@@ -30,6 +31,20 @@ const leans = (value: number): string =>
 /** A judged figure of the steering: no hand proves it, none of it can hurt by itself. */
 const judged = { safetyCritical: false, calculationMayClear: true, quantity: 'angle' } as const;
 
+/** A bar whose ends stand farther apart than it is long was not read as it stands. */
+const cannotReach = (w: Workings, gate: ReadingGate): { why: string; next: string } | null => {
+  const [drag, track] = [dragLinkAt(w, gate), trackBarAt(w, gate)];
+  const name = [['drag link', drag] as const, ['track bar', track] as const].find(
+    ([, bar]) => bar && reachAcross(crossBar(bar), bar.height.value) === null,
+  )?.[0];
+  return name
+    ? {
+        why: `a ${name} of that length cannot reach between its ends`,
+        next: `Read the ${name}’s length, height and run fore and aft again.`,
+      }
+    : null;
+};
+
 /** Drag link and track bar alike in slope: what they are unlike by, bump turns into steering. */
 const bars = (gate: ReadingGate): CheckDefinition => ({
   ...judged,
@@ -40,6 +55,7 @@ const bars = (gate: ReadingGate): CheckDefinition => ({
   limit: barsAlike,
   places: (w) => withTrackBar(w.job).filter((axle) => axle === 'front'),
   needs: () => ({ required: { ...from(gate, BAR_POINTS), ...from(gate, DRAG_POINTS) } }),
+  notWorkable: (w) => cannotReach(w, gate),
   work: ({ w }) => {
     const [drag, track] = [sure(dragLinkAt(w, gate)), sure(trackBarAt(w, gate))];
     // Bars that hang from opposite sides lean alike where their slopes are mirror images; unlike ends never are.
@@ -122,6 +138,7 @@ const jackedSpots = (w: Workings, gate: ReadingGate): Record<string, Spot> =>
 /** Bump steer by the surest that is known of it: measured, by the linkage, from the bars. */
 const bump = (gate: ReadingGate): CheckDefinition => ({
   ...judged,
+  quantity: 'fineAngle',
   id: 'bump-steer',
   title: 'Bump steer, per 25 mm',
   gate,
@@ -139,6 +156,7 @@ const bump = (gate: ReadingGate): CheckDefinition => ({
     // On wishbones only the toe at jacked heights, or the linkage, tells it.
     return { required: steeredBeam(w.job) ? tape : jackedSpots(w, gate) };
   },
+  notWorkable: (w) => (bumpsOf(w, gate).length === 0 ? cannotReach(w, gate) : null),
   work: ({ w }): Worked | null => {
     const all = bumpsOf(w, gate);
     const [told] = all;
@@ -154,13 +172,13 @@ const bump = (gate: ReadingGate): CheckDefinition => ({
           : told.by === 'geometry'
             ? 'heading of the left wheel 12.5 mm up − 12.5 mm down, by the linkage'
             : '(change of the drag link’s reach across − the axle’s shift by its track bar) ÷ steering arm, a 25 mm',
-      summary: [deg(Math.abs(told.value)), ` a `, mm(25), `, by ${BUMP_BY[told.by]}`],
+      summary: [fine(Math.abs(told.value)), ` a `, mm(25), `, by ${BUMP_BY[told.by]}`],
       next: [
         told.by === 'measured'
           ? 'Drag link and track bar, or tie rod and arm, parallel and alike in length.'
           : 'Measure it: toe of one wheel at three jacked heights, from this station; then bring the bars parallel.',
       ],
-      steps: others.map((o) => ({ name: `By ${BUMP_BY[o.by]}`, amount: [deg(o.value, true)] as Phrase })),
+      steps: others.map((o) => ({ name: `By ${BUMP_BY[o.by]}`, amount: [fine(o.value, true)] as Phrase })),
       cap: [
         told.assumed && gate === 'after' ? { at: 'Watch', why: 'part of the linkage is only assumed' } : undefined,
         off

@@ -15,7 +15,7 @@ import { travelAt, type Stage } from '../linkage/stages';
 import { cornersOf } from '../../kernel/places';
 import { boxOf, linkFor, offFor, wheelOffAt, type Box } from './centre';
 import { barsAlike, bumpSteerLimit, wheelCentre } from './limits';
-import { armAt, barsAt, below, bumpFrom, crossBar, travelled, valueOf, type ReadBar } from './read';
+import { armAt, barsAt, below, bumpFrom, crossBar, slopeAt, travelled, valueOf, type ReadBar } from './read';
 
 /** An axle and its steering at a stage: what a cure changes. mm, degrees; null where it is not read. */
 export interface AxleStands {
@@ -28,6 +28,8 @@ export interface AxleStands {
   /** The front axle's alone. */
   drag: ReadBar | null;
   arm: Uncertain | null;
+  /** How much its lower arms slope, degrees. */
+  slope: number;
   box: Box | null;
   /** What the drag link lacks for the wheel to stand centred, mm, + longer. */
   lacks: Uncertain | null;
@@ -63,6 +65,7 @@ export function standsAt(w: Workings, axle: Axle, stage: Stage): AxleStands | nu
     track,
     drag,
     arm: front ? armAt(w, gate) : null,
+    slope: slopeAt(w, gate),
     box,
     // What the lift itself does to the wheel is not foretold: the drag link may have been set already.
     lacks: box && off && stage !== 'plan' ? { value: linkFor(box, off.value), u: Math.abs(linkFor(box, off.u)) } : null,
@@ -119,7 +122,7 @@ export function axleRows(w: Workings, stands: AxleStands): AxleRow[] {
     ...judgedAs(
       'bump',
       'Bump steer a 25 mm, + to the left',
-      bumpFrom(drag, track, stands.arm, withTrackBar(w.job).includes('front')),
+      bumpFrom(drag, track, stands.arm, withTrackBar(w.job).includes('front'), stands.slope),
       bumpSteerLimit,
     ),
     ...judgedAs(
@@ -226,9 +229,6 @@ const linkWith = (stands: AxleStands, f: AxleFigures, apply: AxleCure['apply']):
     ? ['the wheel stands off again by as much as the axle goes: drag link set after it, sensor zeroed']
     : [];
 };
-const holdsTo = (axle: Axle): string =>
-  axle === 'front' ? 'alignment after it' : 'wheels to fenders on both sides looked at';
-
 const longer = barCure(
   (bar, by) => reclined({ ...bar, length: { ...bar.length, value: bar.length.value + by } }),
   () => 0,

@@ -5,6 +5,7 @@ export const bumpSteerLimit: LimitFigure = {
   ...angle,
   id: 'bumpSteer',
   name: 'Bump steer, per 25 mm',
+  quantity: 'fineAngle',
   clear: 0.15,
   stop: 0.5,
   source: GENERAL,

@@ -1,9 +1,10 @@
-import { bumpSteer, heightAcross, inclinationAcross, toeSlope, type CrossBar } from '../../driveline/steering';
+import { bumpSteer, heightAcross, inclinationAcross, leftOut, toeSlope, type CrossBar } from '../../driveline/steering';
 import type { FrameSide } from '../../driveline/steering';
 import type { ReadingGate } from '../../document/job';
-import { cornersOf, type Place, type VehicleState } from '../../kernel/places';
+import { cornersOf, type Place } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Spot } from '../../record/figures';
+import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
 import { barAt } from '../axlePlace/place';
 import { withTrackBar } from '../axlePlace/points';
@@ -93,12 +94,19 @@ export function barsAt(w: Workings, stage: Stage): { drag: ReadBar | null; track
     : { drag: null, track: null };
 }
 
+/** Arms that nobody read are taken to slope by as much as a lifted vehicle's may. Source: docs/figures.md "Steering". */
+const UNREAD_SLOPE = 10;
+/** How much the front axle's lower arms slope at a gate, degrees. */
+export const slopeAt = (w: Workings, gate: ReadingGate): number =>
+  Math.abs(valueOf(w, below(gate, 'armAngle'))?.value ?? UNREAD_SLOPE);
+
 /** Bump steer of a beam from the tape, degrees per 25 mm, + bump steers to the left; null while something is unread. */
 export function bumpFrom(
   drag: ReadBar | null,
   track: ReadBar | null,
   arm: Uncertain | null,
   held: boolean,
+  slope: number,
 ): Uncertain | null {
   // An axle that a track bar holds goes with its arc: unread, nothing is known of it.
   if (!drag || !arm || (held && !track) || arm.value === 0) return null;
@@ -110,12 +118,15 @@ export function bumpFrom(
       a,
     ) ?? NaN;
   const worked = propagate(f, inputs);
-  return Number.isFinite(worked.value) && Number.isFinite(worked.u) ? worked : null;
+  if (!Number.isFinite(worked.value) || !Number.isFinite(worked.u)) return null;
+  const rest = leftOut(crossBar(drag), track && crossBar(track), arm.value, slope);
+  return { value: worked.value, u: Math.hypot(worked.u, rest) };
 }
 
 export const bumpByTape = (w: Workings, stage: Stage): Uncertain | null => {
   const { drag, track } = barsAt(w, stage);
-  return bumpFrom(drag, track, armAt(w, stage === 'after' ? 'after' : 'before'), withTrackBar(w.job).includes('front'));
+  const gate = stage === 'after' ? 'after' : 'before';
+  return bumpFrom(drag, track, armAt(w, gate), withTrackBar(w.job).includes('front'), slopeAt(w, gate));
 };
 
 /** One pose of the jacked wheel as it was read: hub to lip, mm, and its toe, degrees. */
@@ -125,7 +136,7 @@ export interface Jacked {
 }
 export const jackedAt = (w: Workings, gate: ReadingGate): Jacked[] =>
   BUMPS.flatMap((n) => {
-    const at = (point: string): Spot => ({ gate, point: `${point}${n}`, place: 'FL', state: 'floor' as VehicleState });
+    const at = (point: string): Spot => ({ gate, point: `${point}${n}`, place: 'FL', state: 'floor' });
     const [height, toe] = [valueOf(w, at('bumpHeight')), valueOf(w, at('bumpToe'))];
     return height && toe ? [{ height, toe }] : [];
   });
@@ -150,7 +161,12 @@ export interface Bump extends Uncertain {
 }
 export function bumpsOf(w: Workings, gate: ReadingGate): Bump[] {
   const measured = bumpMeasured(w, gate);
-  const geometry: Aided | null = bumpSteerByGeometry(w, gate);
+  // Points taped Before know nothing of a bar, arm or link that was changed since, unless they were taped anew.
+  const older =
+    gate === 'after' &&
+    changedSince(w.job, 'steering-part', 'track-bar-or-arm') &&
+    w.job.geometry.asBuilt?.file.front === undefined;
+  const geometry: Aided | null = older ? null : bumpSteerByGeometry(w, gate);
   const tape = bumpByTape(w, gate);
   return [
     ...(measured ? [{ ...measured, by: 'measured' as const, assumed: false }] : []),
