@@ -34,7 +34,14 @@ const lip = (r: number, out: number, give: number): Shape => ({
 });
 
 /** Round a front wheel of the demo's vehicles: what differs is how far out the edges stand. */
-export const frontShapes = (r: { lip: number; liner: number; mount: number; frame: number }): Shape[] => [
+export const frontShapes = (r: {
+  lip: number;
+  liner: number;
+  mount: number;
+  frame: number;
+  /** How far nearer to the tyre than usual its hose hangs. */
+  hose?: number;
+}): Shape[] => [
   lip(r.lip, 96, 12),
   { id: 'bumper-corner', at: { a: [3.1, r.liner + 62, 30], b: [3.9, r.liner + 84, 24] }, give: 15 },
   {
@@ -50,7 +57,11 @@ export const frontShapes = (r: { lip: number; liner: number; mount: number; fram
   { id: 'body-mount', at: { a: [8.1, r.mount, -60], b: [8.1, r.mount + 6, -150] }, give: 10 },
   { id: 'frame', at: { a: [2.2, 380, -r.frame], b: [9.8, 380, -r.frame] } },
   { id: 'shock-spring', at: { a: [12, 330, -235], b: [6, 40, -245] } },
-  { id: 'brake-hose', at: { a: [10.8, 300, -335], b: [10.4, 240, -345] }, give: 20 },
+  {
+    id: 'brake-hose',
+    at: { a: [10.8, 300, -335 + (r.hose ?? 0)], b: [10.4, 240, -345 + (r.hose ?? 0)] },
+    give: 20,
+  },
 ];
 /** The same with one of them cut back all along, mm. */
 export const cutBack = (shapes: readonly Shape[], id: string, by: number): Shape[] =>
@@ -198,13 +209,16 @@ const headingOf = (end: End, side: 'left' | 'right', lift: readonly [number, num
 
 /**
  * The shares of steering at full left and right lock. The stops are on the knuckles: each inner wheel ends at the same
- * angle, as far as the box turns one of them.
+ * angle, the mean of what the box alone would give.
  */
 function locksOf(end: End, left: number, lift: readonly [number, number]): { left: number; right: number } {
   const level = [0, 0] as const;
-  const stop = Math.max(headingOf(end, 'left', level, left), headingOf(end, 'right', level, -left));
-  const share = (side: 'left' | 'right', whole: number): number =>
-    findRoot((steer) => headingOf(end, side, lift, steer) - stop, 0.2 * whole, 1.4 * whole, 1e-4) ?? whole;
+  const inner = [headingOf(end, 'left', level, left), headingOf(end, 'right', level, -left)];
+  const stop = ((inner[0] ?? NaN) + (inner[1] ?? NaN)) / 2;
+  const share = (side: 'left' | 'right', whole: number): number => {
+    const far = headingOf(end, side, lift, whole) >= stop ? whole : 1.5 * whole;
+    return findRoot((steer) => headingOf(end, side, lift, steer) - stop, 0.2 * whole, far, 1e-4) ?? whole;
+  };
   return Number.isFinite(stop) ? { left: share('left', left), right: share('right', -left) } : { left, right: -left };
 }
 

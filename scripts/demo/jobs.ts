@@ -106,7 +106,7 @@ function mountainRescue(): JobDocument {
   const round = {
     ends: truth,
     shapes: {
-      front: frontShapes({ lip: 574, liner: 530, mount: 580, frame: 425 }),
+      front: frontShapes({ lip: 574, liner: 530, mount: 580, frame: 425, hose: 30 }),
       rear: rearShapes({ lip: 562 }),
     },
     offset: 18,

@@ -4,6 +4,7 @@ import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
 import type { Axle } from '@/core/kernel/places';
 import { RANK } from '@/core/kernel/judge';
 import { say } from '@/core/kernel/phrase';
+import { show } from '@/core/kernel/units/format';
 import type { Verdict } from '@/core/record/checks/types';
 import { beams } from '@/core/subjects/axlePlace/points';
 import { bumpCurve } from '@/core/subjects/steering/bumpCurve';
@@ -12,8 +13,10 @@ import {
   bestAxleAmount,
   standsAt,
   tryAxleCure,
+  axleRows,
   worstRow,
   type AxleCure,
+  type AxleRow,
   type AxleFigures,
 } from '@/core/subjects/steering/cures';
 import { newArms } from '@/core/subjects/steering/newArms';
@@ -26,6 +29,7 @@ import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
 import { AxlesAbove } from './AxlesAbove';
 import { Openings } from './Openings';
+import { RodsAcross } from './RodsAcross';
 import { SteeringAcross } from './SteeringAcross';
 
 const TradeChart = lazy(() => import('../driveline/TradeChart'));
@@ -69,6 +73,16 @@ export function AxleStation({
   const shift = tried?.shift;
   const arms = newArms(job);
   const told = worst && worst.verdict !== 'Clear' ? worst : null;
+  const planned = gate === 'plan' && stands ? worstFirst(axleRows(w, stands)) : null;
+  const headline = planned
+    ? `As planned: ${planned.title} ${show(planned.quantity, planned.value, units, true).text}, ${planned.word}`
+    : gate === 'plan'
+      ? 'Nothing is worked for the plan yet'
+      : told
+        ? `${told.title}: ${say(told.summary, units)}, ${told.verdict}`
+        : verdicts.length > 0
+          ? 'Axles and steering are Clear'
+          : 'Nothing is judged here yet';
   const panel = stands && axle && (
     <CurePanel
       offers={AXLE_CURES.filter((cure) => cure.never(w, stands) === null)}
@@ -133,9 +147,7 @@ export function AxleStation({
               />
             </div>
           )}
-          <h2 className="text-2xl">
-            {told ? `${told.title}: ${say(told.summary, units)}, ${told.verdict}` : 'Axles and steering are Clear'}
-          </h2>
+          <h2 className="text-2xl">{headline}</h2>
         </div>
         <AxlesAbove
           vehicle={job.vehicle}
@@ -144,8 +156,9 @@ export function AxleStation({
           trial={shift && axle ? { axle, shift: shift.value } : null}
         />
         {gate !== 'plan' && <Openings w={w} gate={gate} />}
+        {!front && gate !== 'plan' && <RodsAcross w={w} gate={gate} />}
         {now && (now.drag || now.track) && (
-          <SteeringAcross came={came} now={now} tried={axle === 'front' ? tried : null} />
+          <SteeringAcross came={came} now={now} planned={gate === 'plan'} tried={axle === 'front' ? tried : null} />
         )}
         <BumpSteer view={view} gate={gate} stands={axle === 'front' ? (tried ?? stands) : null} mayRead={mayRead} />
         {below}
@@ -156,6 +169,10 @@ export function AxleStation({
     </main>
   );
 }
+
+/** The worst judged row, the largest against nothing else. */
+const worstFirst = (rows: readonly AxleRow[]): AxleRow | null =>
+  rows.filter((r) => r.word !== null).sort((a, b) => RANK[a.word ?? 'Clear'] - RANK[b.word ?? 'Clear'])[0] ?? null;
 
 function BumpSteer({
   view,
@@ -194,9 +211,7 @@ function BumpSteer({
               limit={null}
               band={null}
             />
-            <p className="hint">
-              Heading of the left front wheel, + to the left: {lines.map((l) => l.name.toLowerCase()).join(', ')}.
-            </p>
+            <p className="hint">Heading of the left front wheel against ride height, + to the left.</p>
           </Suspense>
         ) : (
           <p className="hint pb-2">

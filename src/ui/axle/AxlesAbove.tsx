@@ -2,10 +2,12 @@
 
 import type { ReadingGate, Vehicle } from '@/core/document/job';
 import { show } from '@/core/kernel/units/format';
-import type { UnitChoice } from '@/core/kernel/units/quantity';
+import { mm, say, type Phrase } from '@/core/kernel/phrase';
 import { AXLES, cornersOf, type Axle } from '@/core/kernel/places';
 import type { Workings } from '@/core/record/workings';
 import { barPredicts, forwardAt, parallelAt, shiftAt } from '@/core/subjects/axlePlace/place';
+import { SvgFigure } from '../drawings/SvgFigure';
+import { beams } from '@/core/subjects/axlePlace/points';
 import { useUnits } from '../Units';
 
 /** Where an axle stands at a stage, mm and degrees: + left, + forward against how it came. */
@@ -15,6 +17,8 @@ interface Stands {
 }
 /** Under the magnifier: pixels a millimetre, and how many millimetres it shows each way. */
 const [TIMES, SHOWN] = [3, 20];
+/** Less than half a sixteenth is not there. */
+const SEEN = 0.8;
 const LENS = TIMES * SHOWN + 4;
 const [WIDTH, HEIGHT] = [800, 400];
 
@@ -56,6 +60,7 @@ export function AxlesAbove({
   trial?: { axle: Axle; shift: number } | null;
 }) {
   const units = useUnits();
+  const tick = units.length === 'mm' ? { by: 5, name: '5 mm' } : { by: 6.35, name: '1/4 in' };
   const { wheelbase, trackFront, trackRear } = vehicle;
   const scale = (WIDTH - 240) / wheelbase;
   const x = (axle: Axle) => (axle === 'front' ? 120 : 120 + wheelbase * scale);
@@ -74,21 +79,27 @@ export function AxlesAbove({
   });
   const read: ReadingGate = gate === 'after' ? 'after' : 'before';
   const yaw = parallelAt(w, read)?.value ?? null;
-  const told = AXLES.map((axle) => ({ axle, text: wordsOf(w, axle, gate, units) }));
+  const told = AXLES.map((axle) => ({ axle, phrase: wordsOf(w, axle, gate) }));
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="h-auto w-full"
       role="img"
-      aria-label={`Both axles from above: ${told.map(({ axle, text }) => `${axle} ${text}`).join('; ')}${yaw === null ? '' : `; out of parallel by ${show('fineAngle', Math.abs(yaw), units).text}`}`}
+      aria-label={`Both axles from above: ${told.map(({ axle, phrase }) => `${axle} ${say(phrase, units)}`).join('; ')}${yaw === null ? '' : `; out of parallel by ${show('fineAngle', Math.abs(yaw), units).text}`}`}
     >
       <text x="4" y="18" fontSize="15" fontWeight="600" fill="var(--pencil)">
-        ← front · from above, left side below · under the glass a tick is 5 mm
+        ← front · from above, left side below · under the glass a tick is {tick.name}
       </text>
       <g fill="none" stroke="var(--rule)" strokeWidth="3">
         <path d={`M60 ${middle - 46} H${WIDTH - 60} M60 ${middle + 46} H${WIDTH - 60}`} />
         <path d={`M40 ${middle} H${WIDTH - 40}`} strokeDasharray="10 5 2 5" strokeWidth="2" />
       </g>
+      {AXLES.filter((axle) => !marks.some((m) => m.axle === axle)).map((axle) => (
+        <g key={axle} fill="none" stroke="var(--rule)" strokeWidth="3">
+          <rect x={x(axle) - 38} y={middle - half(axle) - 13} width="76" height="26" rx="7" />
+          <rect x={x(axle) - 38} y={middle + half(axle) - 13} width="76" height="26" rx="7" />
+        </g>
+      ))}
       {marks.map(({ axle, ink, dash, width, stands }, i) => {
         const last = marks.findLastIndex((m) => m.axle === axle) === i;
         // Only what stands now is drawn out of square: the readings tell the two axles' angle against each other.
@@ -113,23 +124,23 @@ export function AxlesAbove({
         const mine = marks.filter((m) => m.axle === axle);
         if (mine.length === 0) return null;
         const cx = axle === 'front' ? x('front') + 150 : x('rear') - 150;
-        return <Lens key={axle} from={x(axle)} cx={cx} cy={middle} marks={mine} />;
+        return <Lens key={axle} from={x(axle)} cx={cx} cy={middle} marks={mine} tick={tick.by} />;
       })}
-      {told.map(({ axle, text }) => (
+      {told.map(({ axle, phrase }) => (
         <text
           key={axle}
           x={axle === 'front' ? 4 : WIDTH - 4}
-          y={48}
+          y={axle === 'front' ? 48 : HEIGHT - 8}
           fontSize="19"
           fontWeight="700"
           textAnchor={axle === 'front' ? 'start' : 'end'}
           fill="var(--graphite)"
         >
-          {text}
+          <Parts phrase={phrase} size={19} />
         </text>
       ))}
       {yaw !== null && (
-        <text x={WIDTH / 2} y={HEIGHT - 8} fontSize="17" fontWeight="700" textAnchor="middle" fill="var(--graphite)">
+        <text x={WIDTH - 4} y="48" fontSize="17" fontWeight="700" textAnchor="end" fill="var(--graphite)">
           {Math.abs(yaw) < 0.05
             ? 'axles parallel'
             : `axles out of parallel ${show('fineAngle', Math.abs(yaw), units).text}`}
@@ -139,9 +150,22 @@ export function AxlesAbove({
   );
 }
 
-/** An axle's middle under a magnifier: a mark a line of its own, ticks every 5 mm. */
-function Lens({ from, cx, cy, marks }: { from: number; cx: number; cy: number; marks: readonly Mark[] }) {
-  const ticks = Array.from({ length: (2 * SHOWN) / 5 + 1 }, (_, i) => (i * 5 - SHOWN) * TIMES);
+/** An axle's middle under a magnifier: a mark a line of its own, ticks every 5 mm or quarter inch. */
+function Lens({
+  from,
+  cx,
+  cy,
+  marks,
+  tick,
+}: {
+  from: number;
+  cx: number;
+  cy: number;
+  marks: readonly Mark[];
+  tick: number;
+}) {
+  const each = Math.floor(SHOWN / tick);
+  const ticks = Array.from({ length: 2 * each + 1 }, (_, i) => (i - each) * tick * TIMES);
   return (
     <g>
       <path d={`M${from} ${cy} L${cx} ${cy}`} stroke="var(--pencil)" strokeWidth="1.5" />
@@ -171,22 +195,39 @@ function Lens({ from, cx, cy, marks }: { from: number; cx: number; cy: number; m
   );
 }
 
-function wordsOf(w: Workings, axle: Axle, gate: 'before' | 'plan' | 'after', units: UnitChoice): string {
-  const mm = (v: number) => show('length', Math.abs(v), units).text;
-  const said = (v: number, plus: string, minus: string) =>
-    Math.abs(v) < 0.5 ? null : `${mm(v)} ${v > 0 ? plus : minus}`;
+function wordsOf(w: Workings, axle: Axle, gate: 'before' | 'plan' | 'after'): Phrase {
+  const said = (v: number, plus: string, minus: string): Phrase | null =>
+    Math.abs(v) < SEEN ? null : [mm(Math.abs(v)), ` ${v > 0 ? plus : minus}`];
   if (gate === 'plan') {
     const predicted = barPredicts(w, axle, 'plan');
     return predicted
-      ? `its bar takes it ${said(predicted.left.value, 'left', 'right') ?? 'nowhere'}; ${mm(predicted.length)} long it would hold`
-      : 'no bar taped';
+      ? [
+          'its bar takes it ',
+          ...(said(predicted.left.value, 'left', 'right') ?? ['nowhere']),
+          '; ',
+          mm(predicted.length),
+          ' long it would hold',
+        ]
+      : ['no bar taped'];
   }
   const { shift, forward } = standsAt(w, axle, gate);
-  if (shift === null) return 'not read';
-  return [
-    said(shift, 'left', 'right') ?? 'in the middle',
-    gate === 'after' && forward !== null ? said(forward, 'forward', 'rearward') : null,
-  ]
-    .filter(Boolean)
-    .join(', ');
+  if (shift === null) return beams(w.job).includes(axle) ? ['not read'] : ['held by the body'];
+  const went = gate === 'after' && forward !== null ? said(forward, 'forward', 'rearward') : null;
+  return [...(said(shift, 'left', 'right') ?? ['in the middle']), ...(went ? [', ', ...went] : [])];
 }
+
+/** A sentence with figures inside an SVG text. */
+const Parts = ({ phrase, size }: { phrase: Phrase; size: number }) => {
+  const units = useUnits();
+  return (
+    <>
+      {phrase.map((part, i) =>
+        typeof part === 'string' ? (
+          <tspan key={i}>{part}</tspan>
+        ) : (
+          <SvgFigure key={i} shown={show(part.quantity, part.value, units, part.signed)} size={size} />
+        ),
+      )}
+    </>
+  );
+};

@@ -5,6 +5,7 @@ import { CORNERS, PLACE_NAME, type Corner } from '@/core/kernel/places';
 import { show } from '@/core/kernel/units/format';
 import type { Workings } from '@/core/record/workings';
 import { forwardAt } from '@/core/subjects/axlePlace/place';
+import { SvgFigure } from '../drawings/SvgFigure';
 import { useUnits } from '../Units';
 
 const read = (w: Workings, gate: ReadingGate, point: string, place: Corner): number | null => {
@@ -41,15 +42,16 @@ export function Openings({ w, gate }: { w: Workings; gate: ReadingGate }) {
               <path d="M200 6 V24" stroke="var(--rule)" strokeWidth="3" />
               <g fontSize="20" fontWeight="700" fill="var(--graphite)" textAnchor="middle">
                 <text x={(40 + hub) / 2} y="66">
-                  {mm(front)}
+                  <SvgFigure shown={show('length', front, units)} size={20} />
                 </text>
                 <text x={(360 + hub) / 2} y="66">
-                  {mm(rear)}
+                  <SvgFigure shown={show('length', rear, units)} size={20} />
                 </text>
               </g>
               {went !== null && Math.abs(went) >= 0.5 && (
                 <text x="200" y="40" fontSize="17" textAnchor="middle" fill="var(--pencil)">
-                  {mm(Math.abs(went))} {went > 0 ? '← forward' : 'rearward →'}
+                  <SvgFigure shown={show('length', Math.abs(went), units)} size={17} />
+                  <tspan dx="6">{went > 0 ? '← forward' : 'rearward →'}</tspan>
                 </text>
               )}
             </svg>

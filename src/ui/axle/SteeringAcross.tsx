@@ -3,6 +3,7 @@
 import { DEG } from '@/core/kernel/geometry/point';
 import { show } from '@/core/kernel/units/format';
 import type { ReadBar } from '@/core/subjects/steering/read';
+import { SvgFigure } from '../drawings/SvgFigure';
 import { useUnits } from '../Units';
 
 const [WIDTH, HEIGHT] = [800, 270];
@@ -23,10 +24,13 @@ function ends(bar: ReadBar, y: number): { left: [number, number]; right: [number
 export function SteeringAcross({
   came,
   now,
+  planned,
   tried,
 }: {
   came: { drag: ReadBar | null; track: ReadBar | null } | null;
   now: { drag: ReadBar | null; track: ReadBar | null };
+  /** What is shown now is only planned. */
+  planned: boolean;
   tried: { drag: ReadBar | null; track: ReadBar | null } | null;
 }) {
   const units = useUnits();
@@ -56,19 +60,32 @@ export function SteeringAcross({
         <g key={name}>
           <path d={`M40 ${y} H760`} stroke="var(--rule)" strokeDasharray="4 6" strokeWidth="2" />
           {was && <Bar bar={was} y={y} ink="var(--chalk)" width={4} />}
-          {is && <Bar bar={is} y={y} ink="var(--graphite)" width={6} />}
+          {is && (
+            <Bar bar={is} y={y} ink="var(--graphite)" width={planned ? 4 : 6} {...(planned ? { dash: '12 8' } : {})} />
+          )}
           {then && <Bar bar={then} y={y} ink="var(--paint)" width={4} dash="9 7" />}
           <text x="4" y={y + 34} fontSize="18" fontWeight="700" fill="var(--graphite)">
             {name}
           </text>
           <text x={WIDTH - 4} y={y + 34} fontSize="18" textAnchor="end" fill="var(--graphite)" fontWeight="700">
-            {(then ?? is)
-              ? `${deg((then ?? is)?.inclination.value ?? 0)} · ${mm((then ?? is)?.length.value ?? 0)}`
-              : 'not read'}
+            <Said bar={then ?? is} />
           </text>
         </g>
       ))}
     </svg>
+  );
+}
+
+function Said({ bar }: { bar: ReadBar | null }) {
+  const units = useUnits();
+  if (!bar) return <>not read</>;
+  return (
+    <>
+      {show('angle', Math.abs(bar.inclination.value), units).text}
+      <tspan dx="12">
+        <SvgFigure shown={show('length', bar.length.value, units)} size={18} />
+      </tspan>
+    </>
   );
 }
 

@@ -76,6 +76,7 @@ export function CurePanel({
       <h2 id="cures" className="pb-1">
         What would cure it
       </h2>
+      {offers.length === 0 && <p className="hint">Nothing of this station can be put on it: see below why.</p>}
       <ul className="ruled">
         {offers.map((offer) => (
           <li key={offer.id} className="py-2">

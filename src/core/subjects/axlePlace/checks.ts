@@ -29,6 +29,8 @@ export const parallel: LimitFigure = {
   rule: 'function',
 };
 
+/** Less than half a sixteenth of an inch is not there in either unit, mm. */
+const SEEN = 0.8;
 const axleAt = (place: Place): Axle => (place === 'front' ? 'front' : 'rear');
 const at = (gate: ReadingGate, point: string, place: Place): Spot => ({ gate, point, place, state: 'floor' });
 const sides = (gate: ReadingGate, point: string, axle: Axle): Record<string, Spot> =>
@@ -46,7 +48,7 @@ const sure = <T>(value: T | null): T => {
   return value;
 };
 const goes = (value: number): Phrase =>
-  Math.abs(value) < 0.5 ? ['nowhere'] : [mm(Math.abs(value)), ` ${toSide(value)}`];
+  Math.abs(value) < SEEN ? ['nowhere'] : [mm(Math.abs(value)), ` ${toSide(value)}`];
 const toSide = (value: number): string => (value > 0 ? 'to the left' : 'to the right');
 
 const centre = (gate: ReadingGate): CheckDefinition => ({
@@ -75,7 +77,7 @@ const centre = (gate: ReadingGate): CheckDefinition => ({
     return {
       ...shift,
       formula: '(frame to tyre, left − right) ÷ 2, + to the left',
-      summary: off < 0.5 ? ['in the middle'] : [mm(off), ` ${toSide(shift.value)}`],
+      summary: off < SEEN ? ['in the middle'] : [mm(off), ` ${toSide(shift.value)}`],
       next:
         longer !== null
           ? ['Track bar ', mm(Math.abs(longer)), ` ${longer > 0 ? 'longer' : 'shorter'} brings it back.`]
@@ -88,7 +90,9 @@ const centre = (gate: ReadingGate): CheckDefinition => ({
               {
                 name: 'It came',
                 amount:
-                  Math.abs(came.value) < 0.5 ? ['in the middle'] : [mm(Math.abs(came.value)), ` ${toSide(came.value)}`],
+                  Math.abs(came.value) < SEEN
+                    ? ['in the middle']
+                    : [mm(Math.abs(came.value)), ` ${toSide(came.value)}`],
               },
             ]
           : []),
@@ -122,7 +126,7 @@ const inOpening: CheckDefinition = {
       ...mean,
       formula: '(rear edge − front edge) ÷ 2 of each hub in its opening, After − Before, mean of both sides; + forward',
       summary:
-        off < 0.5
+        off < SEEN
           ? ['where it came']
           : [mm(off), mean.value > 0 ? ' forward of where it came' : ' rearward of where it came'],
       next: ['Lower arms, or leaf seats, bring it back: ', atLeastMm(off), mean.value > 0 ? ' rearward.' : ' forward.'],
@@ -164,7 +168,7 @@ const square = (gate: ReadingGate): CheckDefinition => ({
       ...out,
       formula: 'atan((wheelbase left − right) ÷ mean track), + rear axle yawed to the left against the front',
       summary:
-        apart < 0.5
+        apart < SEEN
           ? ['wheelbase alike on both sides']
           : [mm(apart), ` longer on the ${longer}: `, fine(Math.abs(out.value))],
       next: [
