@@ -2,6 +2,7 @@
 
 import { useState, type ReactNode } from 'react';
 import type { VerdictWord } from '@/core/kernel/judge';
+import { say, type Phrase } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
 import type { Quantity } from '@/core/kernel/units/quantity';
 import { Arm, verdictInk } from '../drawings/Arm';
@@ -68,7 +69,7 @@ export function CurePanel({
   begin: (id: string) => void;
   leave: () => void;
   onFigures: (figures: TryFigures) => void;
-  tried: () => { groups: readonly TriedGroup[]; elsewhere: readonly string[]; alone: string | null };
+  tried: () => { groups: readonly TriedGroup[]; elsewhere: readonly (string | Phrase)[]; alone: string | null };
 }) {
   const [shown, setShown] = useState(false);
   return (
@@ -130,7 +131,7 @@ function Tried({
   figures: TryFigures;
   onFigures: (figures: TryFigures) => void;
   groups: readonly TriedGroup[];
-  elsewhere: readonly string[];
+  elsewhere: readonly (string | Phrase)[];
   alone: string | null;
 }) {
   const units = useUnits();
@@ -190,7 +191,11 @@ function Tried({
         </div>
       ))}
       {alone && <p className="text-[15px] font-semibold">{alone}</p>}
-      {elsewhere.length > 0 && <p className="text-[15px]">Elsewhere: {elsewhere.join('; ')}.</p>}
+      {elsewhere.length > 0 && (
+        <p className="text-[15px]">
+          Elsewhere: {elsewhere.map((said) => (typeof said === 'string' ? said : say(said, units))).join('; ')}.
+        </p>
+      )}
       <p className="text-[15px] text-pencil">At Build: {offer.build.join('; ')}.</p>
     </div>
   );

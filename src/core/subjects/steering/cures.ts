@@ -1,7 +1,8 @@
-import { armsLonger, inclinationAcross } from '../../driveline/steering';
+import { armsFor, inclinationAcross } from '../../driveline/steering';
 import { reachAcross } from '../../driveline/axle';
 import type { DecisionRule } from '../../kernel/decisionRule';
 import { judge, RANK, type VerdictWord } from '../../kernel/judge';
+import { mm, type Phrase } from '../../kernel/phrase';
 import type { Axle } from '../../kernel/places';
 import type { Quantity } from '../../kernel/units/quantity';
 import type { Uncertain } from '../../kernel/uncertainty/propagate';
@@ -161,7 +162,7 @@ export interface AxleCure {
   /** Why it cannot be on this axle, or what is to be read first; null where it can. */
   never(w: Workings, stands: AxleStands): string | null;
   apply(stands: AxleStands, f: AxleFigures): AxleStands;
-  elsewhere(w: Workings, stands: AxleStands, f: AxleFigures): string[];
+  elsewhere(w: Workings, stands: AxleStands, f: AxleFigures): (string | Phrase)[];
   build: readonly string[];
 }
 
@@ -235,6 +236,20 @@ const longer = barCure(
 );
 const lower = barCure(flattened, (_bar, by) => -by / 2);
 const raise = barCure(flattened, (_bar, by) => by / 2);
+
+/** Room that is none any more, mm. */
+const NEAR = 10;
+/** The arms that set a place and a turn. Front arms run rearward from their axle: longer, they push it forward. */
+export const armsOf = (axle: Axle, f: AxleFigures): { lower: number; upper: number } =>
+  armsFor({
+    end: axle,
+    away: (axle === 'front' ? 1 : -1) * (f.forward ?? 0),
+    noseUp: f.turn ?? 0,
+    below: f.below ?? 90,
+    above: f.above ?? 110,
+  });
+const longerBy = (by: number): Phrase =>
+  Math.abs(by) < 0.05 ? ['as they are'] : [mm(Math.abs(by)), by > 0 ? ' longer' : ' shorter'];
 
 /** Every cure of an axle's place and of what steers it. */
 export const AXLE_CURES: readonly AxleCure[] = [
@@ -347,15 +362,14 @@ export const AXLE_CURES: readonly AxleCure[] = [
   },
   {
     id: 'arms',
-    name: 'Longer or shorter arms, both sides alike',
+    name: 'Adjustable arms: place and turn together',
     figures: [
-      { id: 'lower', name: 'Lower arms longer by', quantity: 'length', low: -30, high: 30, start: 0 },
-      { id: 'upper', name: 'Upper arms longer by', quantity: 'length', low: -30, high: 30, start: 0 },
+      { id: 'forward', name: 'Axle forward by', quantity: 'length', low: -40, high: 40, start: 0 },
+      { id: 'turn', name: 'Nose up by', quantity: 'angle', low: -6, high: 6, start: 0 },
       { id: 'below', name: 'Lower joints below the axle’s middle', quantity: 'length', low: 20, high: 200, start: 90 },
       { id: 'above', name: 'Upper joints above it', quantity: 'length', low: 20, high: 220, start: 110 },
     ],
-    // Place and turn are two wishes: it is set by hand, not sought.
-    seeks: null,
+    seeks: 'forward',
     for: ['fore-aft'],
     never: (w, { axle }) => {
       const kind = kindOf(w.job.vehicle, axle);
@@ -364,33 +378,30 @@ export const AXLE_CURES: readonly AxleCure[] = [
         ? 'radius arms turn the axle with their brackets or bushes; their length moves it, and both together are two parts'
         : null;
     },
-    apply: (stands, f) => {
-      const { away, noseUp } = armsLonger({
-        end: stands.axle,
-        lower: f.lower ?? 0,
-        upper: f.upper ?? 0,
-        below: f.below ?? 90,
-        above: f.above ?? 110,
-      });
-      // Front arms run rearward from their axle: longer, they push it forward; rear ones rearward.
-      const forward = (stands.axle === 'front' ? 1 : -1) * away;
-      return {
-        ...stands,
-        forward: stands.forward && { ...stands.forward, value: stands.forward.value + forward },
-        turned: stands.turned + noseUp,
-        room: stands.room === null ? null : stands.room - Math.abs(away),
-      };
-    },
+    apply: (stands, f) => ({
+      ...stands,
+      forward: stands.forward && { ...stands.forward, value: stands.forward.value + (f.forward ?? 0) },
+      turned: stands.turned + (f.turn ?? 0),
+      room: stands.room === null ? null : stands.room - Math.abs(f.forward ?? 0),
+    }),
     elsewhere: (_w, stands, f) => {
-      if ((f.lower ?? 0) === 0 && (f.upper ?? 0) === 0) return [];
-      const { room } = AXLE_CURES.find(({ id }) => id === 'arms')?.apply(stands, f) ?? stands;
+      if ((f.forward ?? 0) === 0 && (f.turn ?? 0) === 0) return [];
+      const { lower, upper } = armsOf(stands.axle, f);
+      const left = stands.room === null ? null : stands.room - Math.abs(f.forward ?? 0);
       return [
+        [
+          'lower arms ',
+          ...longerBy(lower),
+          ', upper arms ',
+          ...longerBy(upper),
+          ', both sides alike, the arms taken as level',
+        ],
         'pinion and caster turn together: see Driveline',
         'tyre to body ahead and behind',
-        ...(room === null
+        ...(left === null
           ? ['room round the axle is not read: look where it goes']
-          : room < 10
-            ? [`of the room round the axle ${Math.max(0, room).toFixed(0)} mm are left: something meets`]
+          : left < NEAR
+            ? [['of the room round the axle ', mm(Math.max(0, left)), ' are left: something meets'] as Phrase]
             : []),
       ];
     },

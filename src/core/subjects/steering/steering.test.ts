@@ -6,12 +6,13 @@ import { buildRoute } from '../../assembly/route/route';
 import { workJob } from '../../assembly/workJob';
 import type { JobDocument } from '../../document/job';
 import { barMoving } from '../../driveline/axle';
+import { armsLonger } from '../../driveline/steering';
 import { say } from '../../kernel/phrase';
 import { METRIC_SHOP } from '../../kernel/units/quantity';
 import { barAt, barCentring, rearOf, turnedInOpenings } from '../axlePlace/place';
 import { bumpCurve } from './bumpCurve';
 import { centringOf } from './centre';
-import { AXLE_CURES, axleRows, bestAxleAmount, standsAt, tryAxleCure, type AxleCure } from './cures';
+import { armsOf, AXLE_CURES, axleRows, bestAxleAmount, standsAt, tryAxleCure, type AxleCure } from './cures';
 import { newArms } from './newArms';
 import { bumpByTape, bumpMeasured, bumpsOf, dragLinkAt, trackBarAt } from './read';
 
@@ -269,6 +270,8 @@ describe('place without a stand', () => {
   });
 });
 
+const told = (said: ReturnType<AxleCure['elsewhere']>) =>
+  said.map((s) => (typeof s === 'string' ? s : say(s, METRIC_SHOP))).join(' ');
 describe('cures, applied and judged again', () => {
   const w = inHand(off({ 'wheelOff.vehicle.floor': -6.4, 'pitmanArm.front.below': 152, 'boxRatio.front.below': 16.2 }));
   const front = standsAt(w, 'front', 'after');
@@ -315,6 +318,24 @@ describe('cures, applied and judged again', () => {
       row(cureOf('over-knuckle'), 40, 'bars')?.value ?? NaN,
       9,
     );
+  });
+  test('arms for a place and a turn, put on, give both; sought, they bring the axle back where it came', () => {
+    const cure = cureOf('arms');
+    for (const axle of ['front', 'rear'] as const) {
+      const f = { forward: 6, turn: 1.5, below: 80, above: 120 };
+      const { lower, upper } = armsOf(axle, f);
+      const made = armsLonger({ end: axle, lower, upper, below: 80, above: 120 });
+      expect((axle === 'front' ? 1 : -1) * made.away).toBeCloseTo(6, 9);
+      expect(made.noseUp).toBeCloseTo(1.5, 9);
+    }
+    const back = inHand(off({ openingFront: 415, openingRear: 445 }));
+    const stands = standsAt(back, 'front', 'after');
+    if (!stands?.forward) throw new Error('no place');
+    expect(stands.forward.value).toBeGreaterThan(8);
+    const best = bestAxleAmount(back, stands, cure, starts(cure)) ?? NaN;
+    expect(best).toBe(-Math.round(stands.forward.value));
+    expect(told(cure.elsewhere(back, stands, { ...starts(cure), forward: best }))).toMatch(/lower arms .* shorter/);
+    expect(told(cure.elsewhere(back, { ...stands, room: 12 }, { ...starts(cure), forward: best }))).toMatch(/meets/);
   });
   test('no amount betters what was found best', () => {
     for (const id of ['bar', 'frame-bracket', 'axle-bracket', 'pitman']) {
