@@ -11,14 +11,12 @@ import { bumpCurve } from '@/core/subjects/steering/bumpCurve';
 import {
   AXLE_CURES,
   bestAxleAmount,
-  standsAt,
   tryAxleCure,
-  axleRows,
   worstRow,
   type AxleCure,
-  type AxleRow,
   type AxleFigures,
 } from '@/core/subjects/steering/cures';
+import { axleRows, standsAt, type AxleRow } from '@/core/subjects/steering/stands';
 import { newArms } from '@/core/subjects/steering/newArms';
 import { BUMP_ROUTE, steeredBeam } from '@/core/subjects/steering/points';
 import { barsAt } from '@/core/subjects/steering/read';

@@ -4,7 +4,7 @@ import type { Workings } from '../../record/workings';
 import { withTrackBar } from '../axlePlace/points';
 import { headingByGeometry } from '../linkage/geometryAid';
 import type { Stage } from '../linkage/stages';
-import type { AxleStands } from './cures';
+import type { AxleStands } from './stands';
 import { bumpsOf, crossBar, jackedAt } from './read';
 
 /** Steering over the travel, degrees to the left against ride height, by each way that knows it. */

@@ -12,9 +12,10 @@ import { METRIC_SHOP } from '../../kernel/units/quantity';
 import { barAt, barCentring, rearOf, turnedInOpenings } from '../axlePlace/place';
 import { bumpCurve } from './bumpCurve';
 import { centringOf } from './centre';
-import { armsOf, AXLE_CURES, axleRows, bestAxleAmount, standsAt, tryAxleCure, type AxleCure } from './cures';
+import { armsOf, AXLE_CURES, bestAxleAmount, tryAxleCure, type AxleCure } from './cures';
 import { newArms } from './newArms';
 import { bumpByTape, bumpMeasured, bumpsOf, dragLinkAt, trackBarAt } from './read';
+import { axleRows, standsAt } from './stands';
 
 const OFF = {
   'frameToTyre.FL.floor': 217,

@@ -1,0 +1,139 @@
+import type { DecisionRule } from '../../kernel/decisionRule';
+import { judge, type VerdictWord } from '../../kernel/judge';
+import type { Axle } from '../../kernel/places';
+import type { Quantity } from '../../kernel/units/quantity';
+import type { Uncertain } from '../../kernel/uncertainty/propagate';
+import type { LimitFigure } from '../../record/checks/limit';
+import type { Workings } from '../../record/workings';
+import { foreAft, offCentre } from '../axlePlace/checks';
+import { barAt, barPredicts, shiftAt, wentForward } from '../axlePlace/place';
+import { beams, withTrackBar } from '../axlePlace/points';
+import { travelAt, type Stage } from '../linkage/stages';
+import { cornersOf } from '../../kernel/places';
+import { boxOf, linkFor, offFor, wheelOffAt, type Box } from './centre';
+import { barsAlike, bumpSteerLimit, wheelCentre } from './limits';
+import { armAt, barsAt, below, bumpFrom, slopeAt, travelled, valueOf, type ReadBar } from './read';
+
+/** An axle and its steering at a stage: what a cure changes. mm, degrees; null where it is not read. */
+export interface AxleStands {
+  axle: Axle;
+  /** To the left of the frame's middle, +. */
+  shift: Uncertain | null;
+  /** Forward of where it came, +. */
+  forward: Uncertain | null;
+  track: ReadBar | null;
+  /** The front axle's alone. */
+  drag: ReadBar | null;
+  arm: Uncertain | null;
+  /** How much its lower arms slope, degrees. */
+  slope: number;
+  box: Box | null;
+  /** What the drag link lacks for the wheel to stand centred, mm, + longer. */
+  lacks: Uncertain | null;
+  /** What the axle was turned nose up by, degrees. */
+  turned: number;
+  /** Its roll centre against where it was, mm. */
+  rollCentre: number;
+  /** Room of the axle to what stands in its way, mm. */
+  room: number | null;
+}
+
+/** The axle of a stage: as read, or as the plan's travel and its own bar leave it; null where it has no place to go. */
+export function standsAt(w: Workings, axle: Axle, stage: Stage): AxleStands | null {
+  if (!beams(w.job).includes(axle)) return null;
+  const gate = stage === 'after' ? 'after' : 'before';
+  const came = shiftAt(w, axle, gate);
+  const predicted = stage === 'plan' ? barPredicts(w, axle, 'plan') : null;
+  const front = axle === 'front';
+  const { drag, track } = front ? barsAt(w, stage) : { drag: null, track: rearBar(w, stage) };
+  const box = front ? boxOf(w) : null;
+  const off = front ? wheelOffAt(w, gate) : null;
+  return {
+    axle,
+    shift:
+      stage !== 'plan'
+        ? came
+        : came && predicted
+          ? { value: came.value + predicted.left.value, u: Math.hypot(came.u, predicted.left.u) }
+          : came && !withTrackBar(w.job).includes(axle)
+            ? came
+            : null,
+    forward: stage === 'after' ? (wentForward(w, axle)?.mean ?? null) : null,
+    track,
+    drag,
+    arm: front ? armAt(w, gate) : null,
+    slope: slopeAt(w, gate),
+    box,
+    // What the lift itself does to the wheel is not foretold: the drag link may have been set already.
+    lacks: box && off && stage !== 'plan' ? { value: linkFor(box, off.value), u: Math.abs(linkFor(box, off.u)) } : null,
+    turned: 0,
+    rollCentre: 0,
+    room: valueOf(w, below(gate, 'axleRoom', axle))?.value ?? null,
+  };
+}
+function rearBar(w: Workings, stage: Stage): ReadBar | null {
+  const bar = barAt(w, 'rear', stage === 'after' ? 'after' : 'before');
+  if (!bar) return null;
+  const read: ReadBar = { ...bar, frame: bar.side, inclination: { value: 0, u: 0 } };
+  if (stage !== 'plan') return travelled(read, { value: 0, u: 0 });
+  const [l, r] = cornersOf('rear').map((corner) => travelAt(w, 'plan', corner));
+  return l && r ? travelled(read, { value: (l.value + r.value) / 2, u: Math.hypot(l.u, r.u) / 2 }) : null;
+}
+
+/** A figure of an axle as it is judged or only shown. */
+export interface AxleRow {
+  id: string;
+  title: string;
+  quantity: Quantity;
+  value: number;
+  word: VerdictWord | null;
+}
+
+/** The rows of an axle: place, bars, bump steer, wheel; what is only shown has no word. */
+export function axleRows(w: Workings, stands: AxleStands): AxleRow[] {
+  const judgedAs = (id: string, title: string, of: Uncertain | null, figure: LimitFigure): AxleRow[] => {
+    if (!of) return [];
+    const set = w.job.limits[figure.id];
+    const limit = { clear: set?.clear ?? figure.clear, stop: set?.stop ?? figure.stop, sense: figure.sense };
+    const rule: DecisionRule = set?.rule ?? figure.rule;
+    return [
+      { id, title, quantity: figure.quantity, value: of.value, word: judge(of.value, of.u, limit, rule).verdict },
+    ];
+  };
+  const shown = (id: string, title: string, quantity: Quantity, value: number | null): AxleRow[] =>
+    value === null || Math.abs(value) < 0.005 ? [] : [{ id, title, quantity, value, word: null }];
+  const { track, drag, box, lacks } = stands;
+  const apart =
+    track && drag
+      ? {
+          value: drag.inclination.value - track.inclination.value,
+          u: Math.hypot(drag.inclination.u, track.inclination.u),
+        }
+      : null;
+  const off = box && lacks ? offFor(box, lacks.value) : null;
+  const offU = box && lacks ? offFor(box, lacks.u) : null;
+  return [
+    ...judgedAs('centre', 'Off the frame’s middle, + left', stands.shift, offCentre),
+    ...judgedAs('fore-aft', 'Forward of where it came', stands.forward, foreAft),
+    ...judgedAs('bars', 'Drag link less track bar', apart, barsAlike),
+    ...judgedAs(
+      'bump',
+      'Bump steer a 25 mm, + to the left',
+      bumpFrom(drag, track, stands.arm, withTrackBar(w.job).includes('front'), stands.slope),
+      bumpSteerLimit,
+    ),
+    ...judgedAs(
+      'wheel',
+      'Steering wheel off, + to the left',
+      off === null ? null : { value: off, u: Math.abs(offU ?? 0) },
+      wheelCentre,
+    ),
+    ...shown('roll-centre', 'Roll centre against now', 'length', stands.rollCentre),
+    ...shown(
+      'turned',
+      stands.axle === 'front' ? 'Nose up: caster gains' : 'Nose up: pinion up',
+      'angle',
+      stands.turned,
+    ),
+  ];
+}
