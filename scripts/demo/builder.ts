@@ -253,7 +253,7 @@ const SCATTERS: Record<string, number> = {
   poke: 1.5,
 };
 
-/** Walks the route of a gate and answers every stop as a technician would type it, 40 seconds apart. */
+/** Walks the route of a gate and answers every stop as a technician would type it, each in the time that it takes. */
 export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptions): JobDocument {
   const { units = METRIC_SHOP, by = 'Runa', from, route = 'full', most = Infinity, values = {} } = options;
   let at = Date.parse(from);
@@ -261,7 +261,7 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
   for (const stop of buildRoute(workingsOf(job), gate, route)) {
     if (filed.length >= most) break;
     if (stop.status === 'answered') continue;
-    at += 40_000;
+    at += 1000 * stop.point.seconds;
     filed.push(
       answerStop(stop, values[stop.key] ?? values[`${stop.point.id}.${stop.state}`] ?? values[stop.point.id], {
         units,
@@ -275,7 +275,7 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
   for (const [key, given] of Object.entries(values)) {
     const stop = filed.length < most && route === 'full' ? besideRoute(job, gate, key) : null;
     if (!stop || filed.some((r) => stopKey(r.point, r.place, r.state, r.set) === key)) continue;
-    at += 40_000;
+    at += 1000 * stop.point.seconds;
     filed.push(answerStop(stop, given, { units, by, at: new Date(at).toISOString(), job: null }));
   }
   return JobDocument.parse({ ...job, readings: [...job.readings, ...filed] });

@@ -73,7 +73,7 @@ export function AxleStation({
   const told = worst && worst.verdict !== 'Clear' ? worst : null;
   const planned = gate === 'plan' && stands ? worstFirst(axleRows(w, stands)) : null;
   const headline = planned
-    ? `As planned: ${planned.title} ${show(planned.quantity, planned.value, units, true).text}, ${planned.word}`
+    ? `As planned: ${(planned.title.split(',')[0] ?? '').toLowerCase()} ${show(planned.quantity, planned.value, units, true).text}, ${planned.word}`
     : gate === 'plan'
       ? 'Nothing is worked for the plan yet'
       : told

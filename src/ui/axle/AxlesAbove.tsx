@@ -20,7 +20,7 @@ const [TIMES, SHOWN] = [3, 20];
 /** Less than half a sixteenth is not there. */
 const SEEN = 0.8;
 const LENS = TIMES * SHOWN + 4;
-const [WIDTH, HEIGHT] = [800, 400];
+const [WIDTH, HEIGHT] = [800, 436];
 
 const standsAt = (w: Workings, axle: Axle, gate: ReadingGate): Stands => {
   const went = cornersOf(axle).map((corner) => {
@@ -64,7 +64,7 @@ export function AxlesAbove({
   const { wheelbase, trackFront, trackRear } = vehicle;
   const scale = (WIDTH - 240) / wheelbase;
   const x = (axle: Axle) => (axle === 'front' ? 120 : 120 + wheelbase * scale);
-  const middle = HEIGHT / 2 + 28;
+  const middle = HEIGHT / 2 + 10;
   const half = (axle: Axle) => ((axle === 'front' ? trackFront : trackRear) / 2) * scale;
   const marks = AXLES.flatMap((axle): Mark[] => {
     const before = standsAt(w, axle, 'before');
