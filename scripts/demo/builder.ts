@@ -1,6 +1,6 @@
 import { BOOK, workingsOf } from '@/core/assembly/book';
 import { axleOf, isCorner } from '@/core/kernel/places';
-import { JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
+import { isBeam, JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
 import { buildRoute } from '@/core/assembly/route/route';
 import { stopKey, type RouteStop } from '@/core/record/route';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
@@ -12,6 +12,8 @@ export type JobStart = Pick<JobDocument, 'customer' | 'vehicle'> & {
   job: Partial<JobDocument['job']> & { number: string; use: string; bookedAt: string };
   plan?: Partial<JobDocument['plan']>;
   kit?: JobDocument['kit'];
+  /** Whether the maker’s alignment bands are in already. */
+  banded?: boolean;
   reference?: JobDocument['reference'];
 };
 
@@ -53,8 +55,30 @@ export function startJob(start: JobStart): JobDocument {
     changes: [],
     acceptances: [],
     signOffs: [],
+    entries:
+      start.banded === false
+        ? []
+        : bandsOf(isBeam(start.vehicle.frontSuspension)).map((body) => bandEntry(body, start.job.bookedAt)),
   });
 }
+
+/** What the demo’s makers state: caster over ride height, the rest as one band. Degrees, mm. */
+const bandsOf = (beam: boolean): { of: string; low: number; high: number; height?: number }[] => [
+  { of: 'front-camber', low: -0.75, high: 0.5 },
+  { of: 'front-caster', low: beam ? 4.6 : 4.4, high: beam ? 8.3 : 6.8, height: 380 },
+  { of: 'front-caster', low: beam ? 2.6 : 2.4, high: beam ? 6.3 : 4.8, height: 700 },
+  { of: 'front-toe', low: 0, high: 0.4 },
+  { of: 'rear-camber', low: -0.5, high: 0.5 },
+  { of: 'rear-toe', low: -0.2, high: 0.4 },
+];
+const bandEntry = (body: ReturnType<typeof bandsOf>[number], at: string): JobDocument['entries'][number] => ({
+  id: crypto.randomUUID(),
+  kind: 'alignment-band',
+  gate: 'intake',
+  body: { ...(body as Record<string, string | number>), datum: 'hub-to-lip', source: 'maker’s sheet 11, March' },
+  by: 'Ivo',
+  at,
+});
 
 /** What a good vehicle reads, in base units: [front, rear] where the ends differ. After figures of a 65 mm lift. */
 const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, number]>> = {
@@ -84,6 +108,14 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     camber: -0.2,
     toe: 0.05,
     caster: 4.6,
+    camberGauge: -0.2,
+    casterGauge: 4.6,
+    camberOut: 1.1,
+    camberIn: -1.9,
+    turnedBy: 20,
+    toeBehind: 1403,
+    toeAhead: 1400,
+    toeDiameter: 762,
     frameToTyre: [212, 196],
     openingFront: [421, 428],
     openingRear: [433, 419],
@@ -168,6 +200,14 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     camber: -0.2,
     toe: 0.05,
     caster: 4.4,
+    camberGauge: -0.2,
+    casterGauge: 4.4,
+    camberOut: 1.0,
+    camberIn: -1.9,
+    turnedBy: 20,
+    toeBehind: 1403,
+    toeAhead: 1400,
+    toeDiameter: 762,
     frameToTyre: [206, 190],
     openingFront: [423, 427],
     openingRear: [431, 420],
@@ -247,6 +287,8 @@ const SCATTERS: Record<string, number> = {
   openingRear: 1.5,
   wheelbaseSide: 1,
   wheelOff: 0.4,
+  camberGauge: 0.15,
+  casterGauge: 0.2,
   dragLinkAngle: 0.2,
   tieRodAngle: 0.2,
   armAngle: 0.2,
@@ -258,7 +300,14 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
   const { units = METRIC_SHOP, by = 'Runa', from, route = 'full', most = Infinity, values = {} } = options;
   let at = Date.parse(from);
   const filed: Reading[] = [];
-  for (const stop of buildRoute(workingsOf(job), gate, route)) {
+  // How a shop aligns decides what else is asked, so it is said first.
+  const way = values.alignedBy
+    ? buildRoute(workingsOf(job), gate, route).find(({ point }) => point.id === 'alignedBy')
+    : undefined;
+  if (way)
+    filed.push(answerStop(way, values.alignedBy, { units, by, at: new Date(at).toISOString(), job: job.job.number }));
+  const begun = { ...job, readings: [...job.readings, ...filed] };
+  for (const stop of buildRoute(workingsOf(begun), gate, route)) {
     if (filed.length >= most) break;
     if (stop.status === 'answered') continue;
     at += 1000 * stop.point.seconds;

@@ -162,17 +162,35 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
       </span>,
     ]);
   if (q && v.limit) {
+    const { target, clear, stop } = v.limit;
+    const both = (first: string, by: number) => (
+      <>
+        {first} <Figure quantity={q} value={(target ?? 0) - by} /> to <Figure quantity={q} value={(target ?? 0) + by} />
+      </>
+    );
     const sense = v.limit.sense === 'most' ? 'at most' : 'at least';
     rows.push([
       'Clear',
       <span key="c">
-        {sense} <Figure quantity={q} value={v.limit.clear} />
+        {target === undefined ? (
+          <>
+            {sense} <Figure quantity={q} value={clear} />
+          </>
+        ) : (
+          both('', clear)
+        )}
       </span>,
     ]);
     rows.push([
       'Stop',
       <span key="s">
-        {v.limit.sense === 'most' ? 'above' : 'below'} <Figure quantity={q} value={v.limit.stop} />
+        {target === undefined ? (
+          <>
+            {v.limit.sense === 'most' ? 'above' : 'below'} <Figure quantity={q} value={stop} />
+          </>
+        ) : (
+          both('outside', stop)
+        )}
       </span>,
     ]);
     rows.push(['Limit from', v.limit.source]);

@@ -15,6 +15,7 @@ export function readFields(fields: readonly Field[], typed: Typed, units: UnitCh
   for (const field of fields) {
     const text = (typed[field.name] ?? '').trim();
     if (field.kind === 'quantity') {
+      if (text === '' && field.optional) continue;
       const read = parseQuantity(field.quantity, text, units);
       if (read.ok) values[field.name] = read.value;
       else errors[field.name] = `Not understood: ${read.reason}.`;

@@ -43,6 +43,8 @@ interface Drawings {
   };
   /** The vehicle from above or behind: where the tape goes from frame or body to wheel or axle. */
   axle: { tape: 'side' | 'ahead' | 'behind' | 'wheelbase' | 'bar' };
+  /** A wheel from behind or its side with a gauge on it, or both from above with the tape between their marks. */
+  alignment: { tape: 'camber' | 'caster' | 'toe' };
   /** Steering and arms from the front or above: which part is read. */
   steering: { tape: 'wheel' | 'drag' | 'arm' | 'tieRod' | 'armSlope' | 'sleeve' | 'damper' };
   /** The vehicle's own linkage, with one of its points marked and one distance of it. */
@@ -51,9 +53,10 @@ interface Drawings {
 export type DrawingName = keyof Drawings;
 /**
  * By which two pictures it is asked which way a reading is: a part seen from the left, a joint beside the middle line, a
- * bar seen from the front, an arm by its two ends, an arm ahead of or behind the axle, a steering wheel turned.
+ * bar seen from the front, an arm by its two ends, an arm ahead of or behind the axle, a steering wheel turned, a wheel from
+ * behind, a wheel's steering axis from its side.
  */
-export type WayPicture = 'lean' | 'side' | 'across' | 'outer' | 'ahead' | 'turned';
+export type WayPicture = 'lean' | 'side' | 'across' | 'outer' | 'ahead' | 'turned' | 'camber' | 'caster';
 /** One drawing and what of it is shown. */
 export type DrawingOf<K extends DrawingName> = { of: K } & Drawings[K];
 /** Which drawing shows where the tape or gauge goes. */

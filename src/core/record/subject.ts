@@ -13,7 +13,7 @@ import type { Workings } from './workings';
 
 /** One box of a form that a plan part or an entry is filled in by. `name` is its key in what is kept. */
 export type Field = { name: string; label: string; hint?: string } & (
-  | { kind: 'quantity'; quantity: Quantity }
+  | { kind: 'quantity'; quantity: Quantity; /** May be left empty. */ optional?: true }
   | { kind: 'words'; most: number }
   | { kind: 'choice'; choices: readonly { id: string; name: string }[] }
 );

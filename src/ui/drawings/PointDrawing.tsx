@@ -3,6 +3,7 @@ import type { DrawingName, DrawingOf, PointDrawing as Shown } from '@/core/recor
 import type { VehicleState } from '@/core/kernel/places';
 import { OnTheClock, WheelSection } from './roundTheWheel';
 import { AxleBlock, FlexedAxle, InnerSide, LockAngle, ShockLength } from './stanceDrawings';
+import { AlignmentSpot } from './alignmentSpot';
 import { AxleSpot } from './axleSpot';
 import { ShaftSpot } from './shaftSpot';
 import { SteeringSpot } from './steeringSpot';
@@ -43,6 +44,7 @@ const DRAWN: { readonly [K in Here]: (drawing: DrawingOf<K>, state: VehicleState
   clock: OnTheClock,
   wheel: WheelSection,
   axle: AxleSpot,
+  alignment: AlignmentSpot,
   shaft: ShaftSpot,
   steering: SteeringSpot,
   lip: ({ to }) => (

@@ -115,6 +115,22 @@ const PICTURES: Record<WayPicture, (way: { plus: boolean }) => ReactNode> = {
       <path d="M86 8 L90 3 L94 8 M90 3 V12" />
     </>
   ),
+  // The left wheel from behind, the vehicle to the right of it.
+  camber: ({ plus }) => (
+    <>
+      <path d="M52 2 V32" strokeDasharray="3 4" />
+      <path d={plus ? 'M58 32 L46 2' : 'M46 32 L58 2'} strokeWidth="8" />
+      <path d="M74 20 H104" />
+    </>
+  ),
+  // The steering axis of the left wheel from its side, the vehicle's front to the left.
+  caster: ({ plus }) => (
+    <>
+      <circle cx="60" cy="17" r="15" />
+      <path d={plus ? 'M54 32 L66 2' : 'M66 32 L54 2'} strokeWidth="4" />
+      <path d="M22 17 L14 17 M18 13 L14 17 L18 21" />
+    </>
+  ),
   // A steering wheel from the driver's seat.
   turned: ({ plus }) => (
     <>

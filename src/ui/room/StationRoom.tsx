@@ -24,6 +24,7 @@ import { shutAt } from './ReadingGateRoom';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
+const AlignmentStation = part(() => import('../alignment/AlignmentStation').then((m) => m.AlignmentStation));
 const AxleStation = part(() => import('../axle/AxleStation').then((m) => m.AxleStation));
 const DrivelineStation = part(() => import('../driveline/DrivelineStation').then((m) => m.DrivelineStation));
 
@@ -135,6 +136,8 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
   );
   if (station === 'driveline')
     return <DrivelineStation view={view} gate={gate} head={head} below={readings} aside={aside} verdicts={mine} />;
+  if (station === 'alignment')
+    return <AlignmentStation view={view} gate={gate} head={head} below={readings} aside={aside} verdicts={mine} />;
   if (station === 'axle')
     return (
       <AxleStation

@@ -96,6 +96,11 @@ const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]
     after: ['6 3/4', '172'],
   },
   'Slope of the lower arm': { before: ['3.1', '3.1'], after: ['8', '8'] },
+  'Camber, gauge across the rim': { before: ['-0.2', '-0.2'], after: ['-0.2', '-0.2'] },
+  'Caster, gauge on a machined face of the knuckle': { before: ['4.6', '4.6'], after: ['4.4', '4.4'] },
+  'Between the rims or marks behind the hubs, at hub height': { before: ['55 1/4', '1403'], after: ['55 1/4', '1403'] },
+  'Between the same marks ahead of the hubs': { before: ['55 1/8', '1400'], after: ['55 1/8', '1400'] },
+  'Diameter of the circle that the marks are on': { before: ['30', '762'], after: ['30', '762'] },
   // A crawl: a minus is the second of the two pictures. In front the shaft rises rearward, and arms that were fitted
   // with the lift point its pinion along it again.
   'Axle ratio': { before: ['3.91', '3.91 : 1'], after: ['3.91', '3.91'] },

@@ -70,7 +70,14 @@ export const verdictRecord = (v: Verdict) => ({
   rule: v.rule,
   staleOn: v.staleOn,
   value: v.value,
-  limit: v.limit ? { clear: v.limit.clear, stop: v.limit.stop, sense: v.limit.sense } : null,
+  limit: v.limit
+    ? {
+        clear: v.limit.clear,
+        stop: v.limit.stop,
+        sense: v.limit.sense,
+        ...(v.limit.target === undefined ? {} : { target: v.limit.target }),
+      }
+    : null,
   margin: v.margin,
   marginToStop: v.marginToStop,
   uncertainty: v.uncertainty,

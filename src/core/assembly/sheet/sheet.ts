@@ -146,7 +146,11 @@ export function makeSheet(
           : '',
       limit:
         v.quantity && v.limit
-          ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text} (${[v.limit.source, v.rule && `${RULE_WORDS[v.rule].name} rule`].filter(Boolean).join('; ')})`
+          ? `${
+              v.limit.target === undefined
+                ? `${v.limit.sense === 'most' ? '≤' : '≥'} ${show(v.quantity, v.limit.clear, units).text}`
+                : `${show(v.quantity, v.limit.target - v.limit.clear, units).text} to ${show(v.quantity, v.limit.target + v.limit.clear, units).text}`
+            } (${[v.limit.source, v.rule && `${RULE_WORDS[v.rule].name} rule`].filter(Boolean).join('; ')})`
           : '',
       words: [say(v.summary, units), v.mark ? `[${v.mark}]` : ''].filter(Boolean).join(' '),
       accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',

@@ -53,7 +53,15 @@ export interface Worked {
   /** Expanded uncertainty to show with the figure where the limit is made of it, and `u` would count it twice. */
   expanded?: number;
   /** Replaces the shop's limit where the check works its own (a hose's allowance, three uncertainties of a twist). */
-  limit?: { clear: number; stop: number; source?: string; sense?: 'most' | 'least'; rule?: DecisionRule };
+  limit?: {
+    clear: number;
+    stop: number;
+    source?: string;
+    sense?: 'most' | 'least';
+    rule?: DecisionRule;
+    /** What the figure is to be: clear and stop then count from there, to both sides. */
+    target?: number;
+  };
   summary: Phrase;
   next: Phrase;
   formula: string;
@@ -128,7 +136,14 @@ export interface Verdict {
   rule: DecisionRule | null;
   /** Not measured, it is in the way of release although it is not safety-critical. */
   required: boolean;
-  limit: { clear: number; stop: number; sense: 'most' | 'least'; source: string } | null;
+  limit: {
+    clear: number;
+    stop: number;
+    sense: 'most' | 'least';
+    source: string;
+    /** The middle of a band; left out where the figure counts from nought. */
+    target?: number;
+  } | null;
   margin: number | null;
   marginToStop: number | null;
   summary: Phrase;

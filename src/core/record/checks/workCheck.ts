@@ -198,7 +198,7 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict, found: 
   const result = check.work?.(input);
   if (!result) return null;
   const { limit, rule } = limitsFor(check, result, input.job);
-  const judged = judge(result.value, result.u, limit, rule);
+  const judged = judge(result.value - (limit.target ?? 0), result.u, limit, rule);
   const read = found.filter((f): f is ReadFigure => f.status === 'read');
   const assumed = read.some((f) => f.assumed);
   const verdict: Verdict = {
@@ -277,6 +277,9 @@ function worked(check: CheckDefinition, input: WorkInput, base: Verdict, found: 
   return verdict;
 }
 
+const targetOf = (own: Worked['limit']): { target?: number } =>
+  own?.target === undefined ? {} : { target: own.target };
+
 /** What a figure is judged by: the check's own limit as the shop has it, what it works itself, or both. */
 function limitsFor(
   check: CheckDefinition,
@@ -289,14 +292,20 @@ function limitsFor(
     // A hose's own allowance may only be raised, never lowered, by the shop's figure.
     const clear = own ? Math.max(own.clear, shop.clear) : shop.clear;
     return {
-      limit: { clear, stop: shop.stop, sense, source: own?.source ?? shop.source },
+      limit: { clear, stop: shop.stop, sense, source: own?.source ?? shop.source, ...targetOf(own) },
       rule: tighter(own?.rule ?? check.limit.rule, shop.rule),
     };
   }
   // A check that neither names a limit nor works one is a bug in that check.
   if (!own) throw new Error(`${check.id} has nothing to be judged by`);
   return {
-    limit: { clear: own.clear, stop: own.stop, sense: own.sense ?? 'most', source: own.source ?? '' },
+    limit: {
+      clear: own.clear,
+      stop: own.stop,
+      sense: own.sense ?? 'most',
+      source: own.source ?? '',
+      ...targetOf(own),
+    },
     rule: own.rule ?? 'comfort',
   };
 }

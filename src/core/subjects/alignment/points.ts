@@ -1,51 +1,238 @@
+import type { JobDocument, ReadingGate } from '../../document/job';
+import { CORNERS } from '../../kernel/places';
+import { BOTH, FRONT, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { staleAfter } from '../common/stale';
 import { shockHolds } from '../common/where';
-import { BOTH, length, spots, type Point } from '../../record/point';
 
 /** Camber, caster and toe are read against the height and the load. */
 const ALIGNED = [...staleAfter('alignment'), 'load'] as const;
-const FRONT_CORNERS = ['FL', 'FR'] as const;
-const angle = { ...length, quantity: 'angle', gates: BOTH, drawing: { of: 'linkage' } } as const;
 
-/** What is set at the front wheels. */
+/** How a shop reads its alignment: with a stand, with gauge and tape, or caster from camber at two turns. */
+export const WAYS = [
+  { id: 'gauge', name: 'Gauge on a machined face, toe by tape', good: true },
+  { id: 'turned', name: 'Gauge, caster by turning the wheels', good: true },
+  { id: 'stand', name: 'Alignment stand', good: true },
+] as const;
+export type Way = (typeof WAYS)[number]['id'];
+
+/** How it is read at a gate: what was last said there; by gauge and tape where nobody said. */
+export function wayOf(job: JobDocument, gate: ReadingGate): Way {
+  const struck = new Set(job.strikes.map((s) => s.reading));
+  const said = job.readings
+    .filter((r) => r.point === 'alignedBy' && r.gate === gate && r.answer === 'observed' && !struck.has(r.id))
+    .sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt))
+    .at(-1)?.text;
+  return WAYS.find((way) => way.id === said)?.id ?? 'gauge';
+}
+const when =
+  (...ways: readonly Way[]) =>
+  (job: JobDocument, { gate }: Asked): boolean =>
+    ways.includes(wayOf(job, gate));
+
+/** Points of one way come on the route where the shop reads it that way. */
+const ROUTE = 'alignment';
+const angle = {
+  ...length,
+  quantity: 'angle',
+  gates: BOTH,
+  asked: 'both gates',
+  always: true,
+  signed: true,
+  alsoStale: shockHolds,
+  staleOn: ALIGNED,
+  route: ROUTE,
+  drawing: { of: 'linkage' },
+} as const;
+const byStand = { ...angle, instrument: 'alignment-rack', essential: when('stand'), seconds: 6 } as const;
+const byGauge = { ...angle, instrument: 'digital-gauge', seconds: 10 } as const;
+const span = {
+  ...length,
+  gates: BOTH,
+  asked: 'both gates',
+  always: true,
+  essential: when('gauge', 'turned'),
+  route: ROUTE,
+  drawing: { of: 'alignment', tape: 'toe' },
+  alsoStale: shockHolds,
+  staleOn: ALIGNED,
+  seconds: 12,
+  where: () => spots(['front'], 'floor'),
+} as const;
+
+/** A minute of arc typed for a degree is sixty times too large; no wheel that rolls leans or steers so far by itself. */
+const asMinutes =
+  (most: number): NonNullable<Point['doubt']> =>
+  (_job, value) =>
+    Math.abs(value) > most
+      ? ['That is ', { quantity: 'fineAngle', value }, '. Were minutes typed for degrees? 12′ is 0°12′, or 0.2.']
+      : null;
+
+/** What is set at the wheels, by whichever way a shop reads it. */
 export const alignmentPoints: readonly Point[] = [
   {
-    ...angle,
+    ...observation,
+    id: 'alignedBy',
+    label: 'How is the alignment read?',
+    short: 'alignment read by',
+    how: 'On level ground or a stand, tyres at pressure, rolled and bounced, steering wheel held straight.',
+    gates: BOTH,
+    asked: 'both gates',
+    always: true,
+    choices: WAYS,
+    lap: 'rest',
+    seconds: 3,
+    staleOn: [],
+    where: () => spots(['vehicle'], 'floor'),
+  },
+  {
+    ...byStand,
     id: 'camber',
     label: 'Camber',
     short: 'camber',
-    how: 'From the alignment rack, wheels straight. Plus when the top leans out.',
-    instrument: 'alignment-rack',
-    signed: true,
-    alsoStale: shockHolds,
+    how: 'From the stand, wheels straight. Plus when the top leans out.',
     range: [-3, 3],
-    staleOn: ALIGNED,
-    where: () => spots(FRONT_CORNERS, 'floor'),
+    doubt: asMinutes(8),
+    where: () => spots(CORNERS, 'floor'),
   },
   {
-    ...angle,
+    ...byStand,
     id: 'toe',
     label: 'Toe of this wheel',
     short: 'toe',
-    how: 'From the alignment rack, steering wheel straight. Plus is toe-in.',
-    instrument: 'alignment-rack',
-    signed: true,
-    alsoStale: shockHolds,
+    how: 'From the stand, steering wheel straight. Plus is toe-in.',
     range: [-1.5, 1.5],
-    staleOn: ALIGNED,
-    where: () => spots(FRONT_CORNERS, 'floor'),
+    doubt: asMinutes(3),
+    where: () => spots(CORNERS, 'floor'),
   },
   {
-    ...angle,
+    ...byStand,
     id: 'caster',
     label: 'Caster',
     short: 'caster',
-    how: 'From the alignment rack’s steer sweep. Plus when the top of the steering axis leans rearward.',
-    instrument: 'alignment-rack',
-    signed: true,
-    alsoStale: shockHolds,
+    how: 'From the stand’s steer sweep. Plus when the top of the steering axis leans rearward.',
     range: [-2, 12],
+    doubt: asMinutes(18),
+    where: () => spots(FRONT, 'floor'),
+  },
+  {
+    ...byStand,
+    id: 'axisLean',
+    label: 'Steering-axis lean',
+    short: 'axis lean',
+    how: 'From the stand’s steer sweep, where it gives it. Plus when the top leans in.',
+    essential: false,
+    range: [4, 18],
+    where: () => spots(FRONT, 'floor'),
+  },
+  {
+    ...byGauge,
+    id: 'camberGauge',
+    label: 'Camber, gauge across the rim',
+    short: 'camber by gauge',
+    how: 'Upright across the rim’s lips, wheels straight, zeroed on the ground beside the tyre. Plus when the top leans out.',
+    essential: when('gauge', 'turned'),
+    ways: { plus: 'Top leans out', minus: 'Top leans in', picture: 'camber' },
+    drawing: { of: 'alignment', tape: 'camber' },
+    range: [-3, 3],
+    doubt: asMinutes(8),
+    where: () => spots(FRONT, 'floor'),
+  },
+  {
+    ...byGauge,
+    id: 'casterGauge',
+    label: 'Caster, gauge on a machined face of the knuckle',
+    short: 'caster by gauge',
+    how: 'A face square to the steering axis, or along both ball joints; note in the remark which face, and what it stands off by.',
+    essential: when('gauge'),
+    ways: { plus: 'Top leans rearward', minus: 'Top leans forward', picture: 'caster' },
+    onFace: true,
+    drawing: { of: 'alignment', tape: 'caster' },
+    range: [-2, 12],
+    where: () => spots(FRONT, 'floor'),
+  },
+  {
+    ...byGauge,
+    id: 'camberOut',
+    label: 'Camber with the wheel’s front turned outboard',
+    short: 'camber, turned out',
+    how: 'Turned 15° to 20° by plates or chalk lines; gauge across the rim as before. Plus when the top leans out.',
+    essential: when('turned'),
+    ways: { plus: 'Top leans out', minus: 'Top leans in', picture: 'camber' },
+    drawing: { of: 'alignment', tape: 'camber' },
+    range: [-6, 6],
+    where: () => spots(FRONT, 'floor'),
+  },
+  {
+    ...byGauge,
+    id: 'camberIn',
+    label: 'Camber with its front turned inboard, as far',
+    short: 'camber, turned in',
+    how: 'As far the other way. Plus when the top leans out.',
+    essential: when('turned'),
+    ways: { plus: 'Top leans out', minus: 'Top leans in', picture: 'camber' },
+    drawing: { of: 'alignment', tape: 'camber' },
+    range: [-6, 6],
+    where: () => spots(FRONT, 'floor'),
+  },
+  {
+    ...byGauge,
+    id: 'turnedBy',
+    label: 'How far it was turned each way',
+    short: 'turned each way',
+    how: 'By the plates, or between chalk lines along the rim.',
+    signed: false,
+    essential: when('turned'),
+    drawing: { of: 'alignment', tape: 'camber' },
+    range: [12, 25],
+    where: () => spots(FRONT, 'floor'),
+  },
+  {
+    ...span,
+    id: 'toeBehind',
+    label: 'Between the rims or marks behind the hubs, at hub height',
+    short: 'toe span behind',
+    how: 'The same marks as ahead of the hubs, rolled on by half a turn, tape level.',
+    range: [1100, 2200],
+  },
+  {
+    ...span,
+    id: 'toeAhead',
+    label: 'Between the same marks ahead of the hubs',
+    short: 'toe span ahead',
+    how: 'Tape level at hub height. Less than behind is toe-in.',
+    range: [1100, 2200],
+    doubt: (job, value, { gate }) => {
+      const behind = job.readings.findLast(
+        (r) => r.point === 'toeBehind' && r.gate === gate && r.value !== null,
+      )?.value;
+      return typeof behind === 'number' && Math.abs(behind - value) > 40
+        ? ['Behind it read ', { quantity: 'length', value: behind }, ': is this between the same marks?']
+        : null;
+    },
+  },
+  {
+    ...span,
+    id: 'toeDiameter',
+    label: 'Diameter of the circle that the marks are on',
+    short: 'diameter of the toe marks',
+    how: 'Rim lip to rim lip through the hub, or across the tread where the marks are.',
+    range: [380, 1100],
+    seconds: 8,
+  },
+  {
+    ...length,
+    id: 'setBack',
+    label: 'Set-back of the right front wheel against the left',
+    short: 'set-back',
+    how: 'From the stand, or from a line square to the vehicle. Plus when the right wheel stands farther back.',
+    instrument: 'tape-hidden',
+    gates: BOTH,
+    signed: true,
+    route: ROUTE,
+    drawing: { of: 'linkage' },
+    range: [-25, 25],
+    seconds: 10,
     staleOn: ALIGNED,
-    where: () => spots(FRONT_CORNERS, 'floor'),
+    where: () => spots(['front'], 'floor'),
   },
 ];

@@ -1,15 +1,23 @@
 import type { Subject } from '../../record/subject';
 import { staleAfter } from '../common/stale';
+import { alignmentRate } from './adjusters';
+import { alignmentBand } from './bands';
+import { alignmentChecks, SIGNED_AWAY } from './checks';
+import { alignmentLimits } from './limits';
 import { alignmentPoints } from './points';
 
 export const alignment: Subject = {
   id: 'alignment',
   station: 'alignment',
   points: alignmentPoints,
+  checks: alignmentChecks,
+  limits: alignmentLimits,
+  entries: [alignmentBand, alignmentRate],
   leadsLine: {
     line: 'alignment',
     title: 'Alignment',
-    wants: 'camber, caster and toe of each wheel and the thrust, with the height they were set at',
+    wants: 'where it is aligned instead, and by when',
     staleOn: staleAfter('alignment'),
+    covers: SIGNED_AWAY,
   },
 };

@@ -2,6 +2,7 @@ import { RANK } from '../../kernel/judge';
 import type { Workings } from '../../record/workings';
 import type { Stage } from '../linkage/stages';
 import { workTrain } from './angles';
+import { casterAt as wheelCaster } from '../alignment/read';
 import { axleTurned } from './cures';
 import { judgedTrain, wordOf } from './judged';
 import type { JointAt, TrainParts } from './parts';
@@ -35,12 +36,8 @@ export interface CasterTrade {
 }
 
 const casterAt = (w: Workings, gate: 'before' | 'after'): number | null => {
-  const read = (['FL', 'FR'] as const).map((place) => {
-    const figure = w.figures.figure({ gate, point: 'caster', place, state: 'floor' });
-    return figure.status === 'read' ? figure.value : null;
-  });
-  const [l, r] = read;
-  return typeof l === 'number' && typeof r === 'number' ? (l + r) / 2 : null;
+  const [l, r] = (['FL', 'FR'] as const).map((place) => wheelCaster(w, gate, place)?.value);
+  return l !== undefined && r !== undefined ? (l + r) / 2 : null;
 };
 
 /**

@@ -4,7 +4,7 @@ import { pointSource, uncertaintiesOf, type Assembled } from './assemble';
 import { kindOf, pathIn } from './features';
 import { staged, stateOf, type Stage, type StagedEnd } from './stages';
 import type { FigureName } from '../../suspension/figures';
-import { figuresAt, neutralSwayLink } from '../../suspension/lengths';
+import { figuresAt, lengthened, neutralSwayLink } from '../../suspension/lengths';
 import { linkageOf } from '../../suspension/linkage';
 import { travelWhere } from '../../suspension/reach';
 import { figureUncertainties, sensitivities } from '../../suspension/sensitivity';
@@ -168,6 +168,46 @@ export function headingByGeometry(w: Workings, gate: 'before' | 'after', travels
     figuresAt(end.end, { ...state, left: state.left + by, right: state.right + by }, ['left.steerAngle'])?.[0] ?? NaN;
   const rest = at(0);
   return travels.map((by) => at(by) - rest);
+}
+
+/**
+ * What a millimetre more of both lower arms does to a front axle on links at its measured heights: degrees of camber,
+ * caster and total toe, and how far forward the axle goes, mm. Null where the linkage stands on a template.
+ */
+export function byAdjusting(
+  w: Workings,
+  gate: 'before' | 'after',
+  part: 'lower arms',
+): {
+  moves: { camberLeft: number; camberRight: number; casterLeft: number; casterRight: number; toe: number };
+  forward: number;
+} | null {
+  const end = endAt(w, 'front', gate);
+  const state = stateOf(end);
+  if (!state || end.fault || end.end.type !== 'link-axle' || part !== 'lower arms') return null;
+  if (standing(end, 'left', ['kingpin.lower', 'kingpin.upper']) === 'none') return null;
+  const lower = end.end.links.filter((l) => l.id.startsWith('lower'));
+  const names = [
+    'left.camber',
+    'right.camber',
+    'left.caster',
+    'right.caster',
+    'left.toe',
+    'right.toe',
+    'axle.foreAftShift',
+  ] as const;
+  const at = (by: number): number[] | null =>
+    figuresAt(
+      lengthened(end.end, { links: Object.fromEntries(lower.map(({ id }) => [id, by])) }),
+      { ...state, steer: 0 },
+      names,
+    );
+  const [more, less] = [at(0.5), at(-0.5)];
+  if (!more || !less) return null;
+  const [camberLeft = 0, camberRight = 0, casterLeft = 0, casterRight = 0, toeLeft = 0, toeRight = 0, forward = 0] =
+    more.map((v, i) => v - (less[i] ?? NaN));
+  const moves = { camberLeft, camberRight, casterLeft, casterRight, toe: toeLeft + toeRight };
+  return Object.values({ ...moves, forward }).every(Number.isFinite) ? { moves, forward } : null;
 }
 
 /**

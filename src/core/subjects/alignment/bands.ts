@@ -1,0 +1,147 @@
+import * as z from 'zod';
+import { bandAt, type BandFound, type BandRow } from '../../driveline/alignment';
+import type { JobDocument, ReadingGate } from '../../document/job';
+import { fine, mm, type Phrase } from '../../kernel/phrase';
+import { cornersOf, isCorner, type Place } from '../../kernel/places';
+import { entryKind, type EntryKind } from '../../record/subject';
+import type { Workings } from '../../record/workings';
+import { hubToLipAt, readAt } from '../stance/rise';
+
+/** What a maker states of an axle's alignment: one band a figure, or rows of a table over ride height. */
+export const BANDED = [
+  { id: 'front-camber', name: 'Front camber, each wheel', axle: 'front', figure: 'camber' },
+  { id: 'front-caster', name: 'Front caster, each wheel', axle: 'front', figure: 'caster' },
+  { id: 'front-toe', name: 'Front total toe', axle: 'front', figure: 'toe' },
+  { id: 'front-lean', name: 'Front steering-axis lean', axle: 'front', figure: 'lean' },
+  { id: 'rear-camber', name: 'Rear camber, each wheel', axle: 'rear', figure: 'camber' },
+  { id: 'rear-toe', name: 'Rear total toe', axle: 'rear', figure: 'toe' },
+] as const;
+export type BandedId = (typeof BANDED)[number]['id'];
+const nameOf = (id: string): string => BANDED.find((b) => b.id === id)?.name ?? id;
+
+const degrees = z.number().min(-30, 'no wheel leans so far').max(30, 'no wheel leans so far');
+const Band = z
+  .strictObject({
+    of: z.enum(BANDED.map((b) => b.id) as [BandedId, ...BandedId[]]),
+    low: degrees,
+    high: degrees,
+    height: z.number().min(100, 'no hub stands so near to its lip').max(1500, 'no lip stands so high').optional(),
+    datum: z.enum(['hub-to-lip', 'floor-to-lip']).default('hub-to-lip'),
+    source: z.string().trim().min(1, 'say where it stands').max(120),
+  })
+  .refine((b) => b.high > b.low, { path: ['high'], error: 'the upper end must be above the lower one' });
+type Band = z.infer<typeof Band>;
+
+const says = ({ of, low, high, height, source }: Band): Phrase => [
+  `${nameOf(of)} `,
+  fine(low, true),
+  ' to ',
+  fine(high, true),
+  ...(height === undefined ? [] : [' at ', mm(height)]),
+  `, ${source}`,
+];
+
+/** One band of the maker's, or one row of a table over ride height. The latest for a figure and height stands. */
+export const alignmentBand: EntryKind = entryKind({
+  kind: 'alignment-band',
+  name: 'Alignment band',
+  schema: Band,
+  gates: ['intake', 'before', 'plan', 'build', 'after'],
+  fields: [
+    { name: 'of', label: 'Figure', kind: 'choice', choices: BANDED.map(({ id, name }) => ({ id, name })) },
+    { name: 'low', label: 'From', kind: 'quantity', quantity: 'fineAngle' },
+    { name: 'high', label: 'To', kind: 'quantity', quantity: 'fineAngle' },
+    {
+      name: 'height',
+      label: 'At ride height',
+      hint: 'Empty: at any height. A table over height is one row after another.',
+      kind: 'quantity',
+      quantity: 'length',
+      optional: true,
+    },
+    {
+      name: 'datum',
+      label: 'Height read',
+      kind: 'choice',
+      choices: [
+        { id: 'hub-to-lip', name: 'Hub centre to fender lip' },
+        { id: 'floor-to-lip', name: 'Floor to fender lip' },
+      ],
+    },
+    { name: 'source', label: 'Where it stands: sheet, date', kind: 'words', most: 120 },
+  ],
+  says,
+});
+
+/** Which rows stand for a figure: of two at one height the later. */
+export function rowsFor(job: Pick<JobDocument, 'entries'>, of: BandedId): (BandRow & Pick<Band, 'datum' | 'source'>)[] {
+  const rows = new Map<string, BandRow & Pick<Band, 'datum' | 'source'>>();
+  const filed = job.entries.filter((e) => e.kind === 'alignment-band');
+  for (const { body } of [...filed].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))) {
+    const read = Band.safeParse(body);
+    if (!read.success || read.data.of !== of) continue;
+    const { low, high, height, datum, source } = read.data;
+    rows.set(height === undefined ? 'any' : `${datum}/${height.toFixed(2)}`, {
+      height: height ?? null,
+      low,
+      high,
+      datum,
+      source,
+    });
+  }
+  return [...rows.values()];
+}
+
+/** A ride height of a place in the datum that a table asks, mm; an axle's is the mean of its sides. Null where unread. */
+function heightIn(w: Workings, gate: ReadingGate, place: Place, datum: Band['datum']): number | null {
+  const corners = isCorner(place) ? [place] : cornersOf(place === 'rear' ? 'rear' : 'front');
+  const read = corners.map((corner) => {
+    if (datum === 'hub-to-lip') return hubToLipAt(w.figures, gate, corner)?.value ?? null;
+    const floor = readAt(w.figures, gate, 'floorToLip', corner)?.value;
+    if (floor !== undefined) return floor;
+    const [hub, radius] = [hubToLipAt(w.figures, gate, corner), readAt(w.figures, gate, 'loadedRadius', corner)];
+    return hub && radius ? hub.value + radius.value : null;
+  });
+  return read.every((h) => h !== null) ? read.reduce((sum: number, h) => sum + (h ?? 0), 0) / read.length : null;
+}
+
+/** The band for a figure at the height that was measured there, and where it stands. */
+export function bandOf(
+  w: Workings,
+  gate: ReadingGate,
+  of: BandedId,
+  place: Place,
+): BandFound & { source: string; height: number | null } {
+  const rows = rowsFor(w.job, of);
+  const datum = rows.find((r) => r.height !== null)?.datum ?? 'hub-to-lip';
+  const height = heightIn(w, gate, place, datum);
+  const found = bandAt(
+    rows.filter((r) => r.height === null || r.datum === datum),
+    height,
+  );
+  return { ...found, height, source: rows.at(-1)?.source ?? '' };
+}
+
+/** Why a figure has no band here, and what then. */
+export function lacksBand(
+  w: Workings,
+  gate: ReadingGate,
+  of: BandedId,
+  place: Place,
+): { why: string; next: string } | null {
+  const found = bandOf(w, gate, of, place);
+  switch (found.state) {
+    case 'none':
+      return { why: 'enter the maker’s band', next: `${nameOf(of)}: from, to, and where it stands.` };
+    case 'outside':
+      return {
+        why: 'the measured height is outside the maker’s table',
+        next: 'A row for that height, or a band that holds at any height.',
+      };
+    case 'no height':
+      return { why: 'the table goes by ride height, and that is not read', next: 'Read the ride heights.' };
+    default:
+      return null;
+  }
+}
+export const bandSaid = (low: number, high: number): Phrase => [fine(low, true), ' to ', fine(high, true)];

@@ -1,0 +1,240 @@
+import { bandLimits, crossOf } from '../../driveline/alignment';
+import type { ReadingGate } from '../../document/job';
+import { fine, mm, type Phrase } from '../../kernel/phrase';
+import { axleOf, cornersOf, isCorner, type Axle, type Corner, type Place } from '../../kernel/places';
+import type { CheckDefinition, Worked } from '../../record/checks/types';
+import type { Spot } from '../../record/figures';
+import type { Workings } from '../../record/workings';
+import { bandOf, bandSaid, lacksBand, type BandedId } from './bands';
+import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
+import { camberAt, casterAt, floor, spotsFor, thrustAt, toeSpots, totalToeAt, type Aligned } from './read';
+
+const judged = { safetyCritical: false, calculationMayClear: true, quantity: 'fineAngle' } as const;
+const named = (spots: readonly Spot[]): Record<string, Spot> =>
+  Object.fromEntries(spots.map((spot) => [`${spot.point} ${spot.place}`, spot]));
+const isRead = (w: Workings, spot: Spot): boolean => w.figures.figure(spot).status === 'read';
+const cornerAt = (place: Place): Corner => (isCorner(place) ? place : 'FL');
+
+/** A figure in its maker's band at the height that was measured. */
+function inBand(
+  w: Workings,
+  gate: ReadingGate,
+  of: BandedId,
+  place: Place,
+  figure: Aligned,
+  cure: string,
+  before: Aligned | null,
+): Worked | null {
+  const band = bandOf(w, gate, of, place);
+  if (band.state !== 'band') return null;
+  const { target, clear, stop } = bandLimits(band);
+  return {
+    value: figure.value,
+    u: figure.u,
+    limit: { clear, stop, target, source: band.source, rule: 'function' },
+    formula: `read by ${figure.by}; the band ${band.between ? 'interpolated between two rows of its table at the height measured' : 'as its maker states it'}`,
+    summary: [fine(figure.value, true), ', band ', ...bandSaid(band.low, band.high)],
+    next: [
+      figure.value < target ? `${cure} up by ` : `${cure} down by `,
+      fine(Math.abs(figure.value - target)),
+      ' puts it in the middle.',
+    ],
+    steps: [
+      ...(before ? [{ name: 'As found', amount: [fine(before.value, true)] as Phrase }] : []),
+      ...(band.between && band.height !== null
+        ? [
+            { name: 'Ride height', amount: [mm(band.height)] as Phrase },
+            { name: 'Rows of the table', amount: [mm(band.between[0]), ' and ', mm(band.between[1])] as Phrase },
+          ]
+        : []),
+    ],
+  };
+}
+
+const bandFor = (id: 'camber' | 'caster', place: Place): BandedId =>
+  id === 'caster' ? 'front-caster' : axleOf(cornerAt(place)) === 'rear' ? 'rear-camber' : 'front-camber';
+
+const wheel = (
+  gate: ReadingGate,
+  axle: Axle,
+  id: 'camber' | 'caster',
+  title: string,
+  at: (w: Workings, gate: ReadingGate, corner: Corner) => Aligned | null,
+): CheckDefinition => ({
+  ...judged,
+  id: axle === 'front' ? `alignment-${id}` : `rear-${id}`,
+  title,
+  gate,
+  // A rear axle is judged where somebody read it; what nobody can set there is not in the way.
+  required: gate === 'after' && axle === 'front',
+  limit: null,
+  places: (w) => cornersOf(axle).filter((corner) => axle === 'front' || isRead(w, floor(gate, id, corner))),
+  needs: (w, place) => ({ required: named(spotsFor(w, gate, id, cornerAt(place))) }),
+  notWorkable: (w, place) => lacksBand(w, gate, bandFor(id, place), place),
+  work: ({ w, place }) => {
+    const found = at(w, gate, cornerAt(place));
+    return (
+      found &&
+      inBand(
+        w,
+        gate,
+        bandFor(id, place),
+        place,
+        found,
+        title,
+        gate === 'after' ? at(w, 'before', cornerAt(place)) : null,
+      )
+    );
+  },
+});
+
+const toe = (gate: ReadingGate, axle: Axle): CheckDefinition => ({
+  ...judged,
+  id: axle === 'front' ? 'total-toe' : 'rear-toe',
+  title: axle === 'front' ? 'Total toe' : 'Total toe, rear',
+  gate,
+  required: gate === 'after' && axle === 'front',
+  limit: null,
+  places: (w) =>
+    axle === 'front' || cornersOf('rear').every((corner) => isRead(w, floor(gate, 'toe', corner))) ? [axle] : [],
+  needs: (w) => ({ required: named(toeSpots(w, gate, axle)) }),
+  notWorkable: (w) => lacksBand(w, gate, `${axle}-toe`, axle) ?? impossible(w, gate, axle),
+  work: ({ w }) => {
+    const found = totalToeAt(w, gate, axle);
+    return (
+      found &&
+      inBand(w, gate, `${axle}-toe`, axle, found, 'Toe', gate === 'after' ? totalToeAt(w, 'before', axle) : null)
+    );
+  },
+});
+/** Spans that differ by more than the marks' circle is wide were not read between the same marks. */
+const impossible = (w: Workings, gate: ReadingGate, axle: Axle): { why: string; next: string } | null => {
+  const all = toeSpots(w, gate, axle);
+  return all.every((spot) => isRead(w, spot)) && totalToeAt(w, gate, axle) === null
+    ? {
+        why: 'the spans differ by more than their marks’ circle is wide',
+        next: 'Read both spans and the diameter again.',
+      }
+    : null;
+};
+
+const cross = (
+  gate: ReadingGate,
+  id: 'camber' | 'caster',
+  title: string,
+  at: (w: Workings, gate: ReadingGate, corner: Corner) => Aligned | null,
+): CheckDefinition => ({
+  ...judged,
+  id: `cross-${id}`,
+  title,
+  gate,
+  required: gate === 'after',
+  limit: id === 'camber' ? crossCamber : crossCaster,
+  places: () => ['front'],
+  needs: (w) => ({ required: named(cornersOf('front').flatMap((corner) => spotsFor(w, gate, id, corner))) }),
+  work: ({ w }) => {
+    const [l, r] = cornersOf('front').map((corner) => at(w, gate, corner));
+    if (!l || !r) return null;
+    const apart = crossOf(l.value, r.value);
+    return {
+      value: apart,
+      u: Math.hypot(l.u, r.u),
+      formula: `${id} left − right`,
+      summary: [fine(Math.abs(apart)), apart > 0 ? ' more on the left' : ' more on the right'],
+      next: [`It pulls to the side of ${id === 'camber' ? 'more camber' : 'less caster'}: bring both sides alike.`],
+      steps: [
+        { name: 'Left', amount: [fine(l.value, true)] },
+        { name: 'Right', amount: [fine(r.value, true)] },
+      ],
+    };
+  },
+});
+
+const rearToe = cornersOf('rear');
+const thrustLine = (gate: ReadingGate): CheckDefinition => ({
+  ...judged,
+  id: 'thrust',
+  title: 'Thrust angle',
+  gate,
+  required: gate === 'after',
+  limit: thrust,
+  places: () => ['rear'],
+  needs: (w) => {
+    const stand = rearToe.map((corner) => floor(gate, 'toe', corner));
+    return {
+      required: named(
+        stand.every((spot) => isRead(w, spot)) ? stand : rearToe.map((corner) => floor(gate, 'wheelbaseSide', corner)),
+      ),
+    };
+  },
+  work: ({ w }) => {
+    const found = thrustAt(w, gate);
+    return (
+      found && {
+        value: found.value,
+        u: found.u,
+        formula: `(rear left toe − rear right toe) ÷ 2, by ${found.by}; + to the right`,
+        summary: [fine(Math.abs(found.value)), found.value > 0 ? ' to the right' : ' to the left', `, by ${found.by}`],
+        next: ['The rear axle square first: arms of one side, a leaf’s seat or centre bolt; see Axle, steering.'],
+      }
+    );
+  },
+});
+
+const lean = (gate: ReadingGate): CheckDefinition => ({
+  ...judged,
+  id: 'axis-lean',
+  title: 'Steering-axis lean left against right',
+  gate,
+  limit: leanAlike,
+  places: (w) => (cornersOf('front').every((corner) => isRead(w, floor(gate, 'axisLean', corner))) ? ['front'] : []),
+  needs: () => ({ required: named(cornersOf('front').map((corner) => floor(gate, 'axisLean', corner))) }),
+  work: ({ get }) => {
+    const [l, r] = [get('axisLean FL'), get('axisLean FR')];
+    return {
+      value: l.value - r.value,
+      u: Math.hypot(l.u, r.u),
+      formula: 'lean left − right',
+      summary: [fine(Math.abs(l.value - r.value)), ' apart'],
+      next: ['A lean that differs with camber alike is a bent knuckle or strut: look there before anything is set.'],
+    };
+  },
+});
+
+const back = (gate: ReadingGate): CheckDefinition => ({
+  ...judged,
+  quantity: 'length',
+  id: 'set-back',
+  title: 'Set-back',
+  gate,
+  limit: setBack,
+  places: (w) => (isRead(w, floor(gate, 'setBack', 'front')) ? ['front'] : []),
+  needs: () => ({ required: { back: floor(gate, 'setBack', 'front') } }),
+  work: ({ get }) => {
+    const found = get('back');
+    return {
+      value: found.value,
+      u: found.u,
+      formula: 'the right front wheel behind the left one',
+      summary: [
+        mm(Math.abs(found.value)),
+        found.value > 0 ? ', right wheel farther back' : ', left wheel farther back',
+      ],
+      next: ['Arms, cams or crossmember of one side moved: compare with how it came.'],
+    };
+  },
+});
+
+export const alignmentChecks: readonly CheckDefinition[] = (['before', 'after'] as const).flatMap((gate) => [
+  wheel(gate, 'front', 'camber', 'Camber', camberAt),
+  wheel(gate, 'front', 'caster', 'Caster', casterAt),
+  toe(gate, 'front'),
+  wheel(gate, 'rear', 'camber', 'Camber, rear', camberAt),
+  toe(gate, 'rear'),
+  cross(gate, 'camber', 'Cross camber', camberAt),
+  cross(gate, 'caster', 'Cross caster', casterAt),
+  thrustLine(gate),
+  lean(gate),
+  back(gate),
+]);
+export const SIGNED_AWAY = [...new Set(alignmentChecks.map(({ id }) => id))];

@@ -1,0 +1,73 @@
+import { casterByTurning, thrustOf, toeBySpans } from '../../driveline/alignment';
+import type { ReadingGate } from '../../document/job';
+import { cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
+import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
+import type { Spot } from '../../record/figures';
+import type { Workings } from '../../record/workings';
+import { parallelAt, rearOf } from '../axlePlace/place';
+import { wayOf } from './points';
+
+export const floor = (gate: ReadingGate, point: string, place: Place): Spot => ({ gate, point, place, state: 'floor' });
+const read = (w: Workings, spot: Spot): Uncertain | null => {
+  const figure = w.figures.figure(spot);
+  return figure.status === 'read' ? figure : null;
+};
+
+/** A figure with the way it was read, and the readings that it is made of. */
+export interface Aligned extends Uncertain {
+  by: string;
+}
+/** The readings that a figure is made of, the way that the shop reads it at that gate; a stand's go before. */
+export function spotsFor(w: Workings, gate: ReadingGate, figure: 'camber' | 'caster', corner: Corner): Spot[] {
+  const stand = floor(gate, figure, corner);
+  if (read(w, stand)) return [stand];
+  const way = wayOf(w.job, gate);
+  if (way === 'stand') return [stand];
+  if (figure === 'camber') return [floor(gate, 'camberGauge', corner)];
+  return way === 'turned'
+    ? ['camberOut', 'camberIn', 'turnedBy'].map((point) => floor(gate, point, corner))
+    : [floor(gate, 'casterGauge', corner)];
+}
+
+export function camberAt(w: Workings, gate: ReadingGate, corner: Corner): Aligned | null {
+  const [spot] = spotsFor(w, gate, 'camber', corner);
+  const found = spot ? read(w, spot) : null;
+  return found && { value: found.value, u: found.u, by: spot?.point === 'camber' ? 'stand' : 'gauge across the rim' };
+}
+
+export function casterAt(w: Workings, gate: ReadingGate, corner: Corner): Aligned | null {
+  const list = spotsFor(w, gate, 'caster', corner);
+  const found = list.map((spot) => read(w, spot));
+  const [a, b, c] = found;
+  if (list.length === 1)
+    return a ? { value: a.value, u: a.u, by: list[0]?.point === 'caster' ? 'stand' : 'gauge on a face' } : null;
+  if (!a || !b || !c || c.value === 0) return null;
+  return {
+    ...propagate(([o = 0, i = 0, t = 1]) => casterByTurning(o, i, t) ?? NaN, [a, b, c]),
+    by: 'camber at two turns',
+  };
+}
+
+export const toeSpots = (w: Workings, gate: ReadingGate, axle: Axle): Spot[] => {
+  const stand = cornersOf(axle).map((corner) => floor(gate, 'toe', corner));
+  if (axle === 'rear' || wayOf(w.job, gate) === 'stand' || stand.every((spot) => read(w, spot))) return stand;
+  return ['toeBehind', 'toeAhead', 'toeDiameter'].map((point) => floor(gate, point, 'front'));
+};
+
+/** Total toe of an axle, degrees, + toe-in. */
+export function totalToeAt(w: Workings, gate: ReadingGate, axle: Axle): Aligned | null {
+  const list = toeSpots(w, gate, axle);
+  const [a, b, c] = list.map((spot) => read(w, spot));
+  if (list.length === 2) return a && b ? { value: a.value + b.value, u: Math.hypot(a.u, b.u), by: 'stand' } : null;
+  if (!a || !b || !c) return null;
+  const toe = propagate(([r = 0, f = 0, d = 1]) => toeBySpans(r, f, d) ?? NaN, [a, b, c]);
+  return Number.isFinite(toe.value) ? { ...toe, by: 'tape between marks' } : null;
+}
+
+/** Thrust, degrees, + to the right: by the toe of both rear wheels, else by the wheelbases, the front axle taken square. */
+export function thrustAt(w: Workings, gate: ReadingGate): Aligned | null {
+  const [l, r] = cornersOf('rear').map((corner) => read(w, floor(gate, 'toe', corner)));
+  if (l && r) return { ...propagate(([a = 0, b = 0]) => thrustOf(a, b), [l, r]), by: 'toe of both rear wheels' };
+  const [rear, yaw] = [rearOf(w, gate), parallelAt(w, gate)];
+  return rear && yaw ? { value: rear.thrust, u: yaw.u, by: 'the wheelbases, the front axle taken square' } : null;
+}

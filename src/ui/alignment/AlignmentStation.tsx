@@ -1,0 +1,93 @@
+'use client';
+
+import { useMemo, useState, type ReactNode } from 'react';
+import { RANK } from '@/core/kernel/judge';
+import { say } from '@/core/kernel/phrase';
+import type { Axle } from '@/core/kernel/places';
+import type { Verdict } from '@/core/record/checks/types';
+import { bandOf } from '@/core/subjects/alignment/bands';
+import { needlesOf } from '@/core/subjects/alignment/needles';
+import { AdvicePanel, triedOf } from './AdvicePanel';
+import { adviceAt } from '@/core/subjects/alignment/advice';
+import { show } from '@/core/kernel/units/format';
+import { Choice } from '../room/Choice';
+import type { JobView } from '../room/view';
+import { useUnits } from '../Units';
+import { BandsForm } from './BandsForm';
+import { NeedleBands } from './NeedleBands';
+
+type Seen = 'before' | 'plan' | 'after';
+
+/** Station Alignment: every figure in its band at the height it was measured at, and the least that brings them all in. */
+export function AlignmentStation({
+  view,
+  gate,
+  head,
+  below,
+  aside,
+  verdicts,
+}: {
+  view: JobView;
+  gate: Seen;
+  head: ReactNode;
+  below: ReactNode;
+  aside: (cures: ReactNode) => ReactNode;
+  verdicts: readonly Verdict[];
+}) {
+  const { workings: w, job } = view;
+  const units = useUnits();
+  const [axle, setAxle] = useState<Axle>('front');
+  const read = gate === 'after' ? 'after' : 'before';
+  const needles = useMemo(() => needlesOf(w, axle, read), [w, axle, read]);
+  const rear = useMemo(() => needlesOf(w, 'rear', read).some((n) => n.marks.length > 0), [w, read]);
+  const advice = useMemo(() => adviceAt(w, read), [w, read]);
+  const [tried, setTried] = useState(false);
+  const caster = bandOf(w, read, 'front-caster', 'front');
+  const judged = [...verdicts].filter((v) => v.check !== 'lamp-aim').sort((a, b) => RANK[a.verdict] - RANK[b.verdict]);
+  const [worst] = judged;
+  const filing = view.open && job.job.gate !== 'release';
+  return (
+    <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
+      <div className="space-y-4 p-5">
+        {head}
+        <div>
+          {rear && (
+            <div className="pb-2 sm:float-right sm:pl-4">
+              <Choice
+                label="Axle"
+                value={axle}
+                options={[
+                  ['front', 'Front'],
+                  ['rear', 'Rear'],
+                ]}
+                onValue={(a) => setAxle(a as Axle)}
+              />
+            </div>
+          )}
+          <p className="text-sm font-semibold text-pencil">
+            {axle === 'front' ? 'Front' : 'Rear'} axle
+            {caster.state === 'band' && caster.between && caster.height !== null
+              ? ` · band for ${show('length', caster.height, units).text}, between two rows of the maker’s table`
+              : ''}
+          </p>
+          <h2 className="text-2xl">
+            {!worst
+              ? 'Nothing is judged here yet'
+              : worst.verdict === 'Clear'
+                ? 'Every figure is in its band'
+                : `${worst.title}: ${say(worst.summary, units)}, ${worst.verdict}`}
+          </h2>
+        </div>
+        <NeedleBands needles={needles} tried={tried && advice && axle === 'front' ? triedOf(advice) : []} />
+        <details className="border-t border-rule" open={needles.every((n) => n.band === null)}>
+          <summary className="flex min-h-12 items-center font-semibold">The maker’s bands</summary>
+          {filing ? <BandsForm view={view} /> : <p className="hint">This job takes no more entries.</p>}
+        </details>
+        {below}
+      </div>
+      <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">
+        {aside(gate !== 'plan' && <AdvicePanel w={w} gate={read} advice={advice} tried={tried} onTried={setTried} />)}
+      </aside>
+    </main>
+  );
+}

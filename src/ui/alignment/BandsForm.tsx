@@ -1,0 +1,139 @@
+'use client';
+
+import { useState, useTransition } from 'react';
+import { parseQuantity } from '@/core/kernel/units/parseQuantity';
+import { exactText, show } from '@/core/kernel/units/format';
+import { BANDED, rowsFor, type BandedId } from '@/core/subjects/alignment/bands';
+import { TextField } from '../forms/fields';
+import { useFiling } from '../room/useFiling';
+import type { JobView } from '../room/view';
+import { useUnits } from '../Units';
+
+type Typed = Record<string, string>;
+
+/**
+ * The maker's bands, a line a figure: from, to, and the ride height where it is a row of a table. Each line that was
+ * filled is filed by itself, so that one that is wrong loses none of the others.
+ */
+export function BandsForm({ view }: { view: JobView }) {
+  const units = useUnits();
+  const file = useFiling();
+  const [typed, setTyped] = useState<Typed>({});
+  const [source, setSource] = useState('');
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [busy, start] = useTransition();
+  const at = (key: string) => typed[key] ?? '';
+  const type = (key: string, text: string) => setTyped((now) => ({ ...now, [key]: text }));
+  const send = () =>
+    start(async () => {
+      const errors: Record<string, string> = {};
+      if (source.trim() === '') errors.source = 'Say where they stand: sheet and date.';
+      const done: BandedId[] = [];
+      for (const { id, name } of BANDED) {
+        const [low, high, height] = ['low', 'high', 'height'].map((key) => at(`${id}/${key}`).trim());
+        if (!low && !high) {
+          if (height) errors[id] = 'From and to are missing.';
+          continue;
+        }
+        const [a, b] = [parseQuantity('fineAngle', low ?? '', units), parseQuantity('fineAngle', high ?? '', units)];
+        const h = height ? parseQuantity('length', height, units) : null;
+        if (!a.ok) errors[id] = `From: ${a.reason}.`;
+        else if (!b.ok) errors[id] = `To: ${b.reason}.`;
+        else if (h && !h.ok) errors[id] = `Height: ${h.reason}.`;
+        else if (b.value <= a.value) errors[id] = 'The upper end must be above the lower one.';
+        else if (!errors.source) {
+          const fault = await file(
+            'entry',
+            {
+              kind: 'alignment-band',
+              fields: {
+                of: id,
+                low: a.value,
+                high: b.value,
+                ...(h ? { height: h.value } : {}),
+                datum: view.job.job.heightSchool,
+                source: source.trim(),
+              },
+            },
+            name,
+          );
+          if (fault) errors[id] = fault;
+          else done.push(id);
+        }
+      }
+      setWrong(errors);
+      setTyped((now) =>
+        Object.fromEntries(Object.entries(now).filter(([key]) => !done.some((id) => key.startsWith(`${id}/`)))),
+      );
+    });
+  return (
+    <form
+      className="space-y-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send();
+      }}
+    >
+      <p className="hint">
+        From the maker’s sheet for this vehicle. A table over ride height is filed one row after another; leave the
+        height empty for a band that holds at any.
+      </p>
+      <table className="plain w-full text-[15px]">
+        <thead>
+          <tr>
+            <th scope="col">Figure</th>
+            <th scope="col">From</th>
+            <th scope="col">To</th>
+            <th scope="col">At height</th>
+          </tr>
+        </thead>
+        <tbody>
+          {BANDED.map(({ id, name }) => {
+            const rows = rowsFor(view.job, id);
+            return (
+              <tr key={id} className="align-top">
+                <th scope="row">
+                  {name}
+                  {rows.map((row, i) => (
+                    <span key={i} className="block font-normal text-pencil">
+                      {exactText('fineAngle', row.low, units)} to {exactText('fineAngle', row.high, units)}
+                      {row.height !== null && ` at ${show('length', row.height, units).text}`}
+                    </span>
+                  ))}
+                  {wrong[id] && (
+                    <span id={`${id}-wrong`} className="block font-semibold text-stop">
+                      {wrong[id]}
+                    </span>
+                  )}
+                </th>
+                {(['low', 'high', 'height'] as const).map((key) => (
+                  <td key={key}>
+                    <div className="field">
+                      <input
+                        className="w-24"
+                        aria-label={`${name}, ${key === 'low' ? 'from' : key === 'high' ? 'to' : 'at height'}`}
+                        aria-invalid={wrong[id] ? true : undefined}
+                        aria-describedby={wrong[id] ? `${id}-wrong` : undefined}
+                        value={at(`${id}/${key}`)}
+                        onChange={(event) => type(`${id}/${key}`, event.target.value)}
+                      />
+                    </div>
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <TextField
+        label="Where it stands: sheet, date"
+        value={source}
+        onChange={(event) => setSource(event.target.value)}
+        {...(wrong.source ? { wrong: wrong.source } : {})}
+      />
+      <button type="submit" className="btn btn-main" disabled={busy}>
+        File the bands
+      </button>
+    </form>
+  );
+}
