@@ -35,7 +35,7 @@ withDatabase('what only a person can say', () => {
   });
   afterAll(closeAll);
   const line = (input: Record<string, string>, who = ivo) =>
-    answerLine(who, jobId, { line: 'alignment', answer: 'checked', text: 'caster 4.4°, 4.6°', ...input });
+    answerLine(who, jobId, { line: 'alignment', answer: 'not-done-here', text: 'no plates here', ...input });
   const said = (row: string) => async () => {
     const job = await jobOf(runa, jobId);
     return job && workJob(job).find((v) => v.check === row);
@@ -47,15 +47,17 @@ withDatabase('what only a person can say', () => {
     await owner().execute(sql`update jobs set gate = 'after' where id = ${jobId}`);
     expect(await line({}, runa)).toMatchObject({ ok: false, message: 'Only a lead answers for it.' });
     expect(await line({}, stranger)).toMatchObject({ ok: false });
-    expect(await line({ text: ' ' })).toMatchObject({ errors: { text: expect.stringMatching(/figures/) } });
-    expect(await line({ text: '', answer: 'not-done-here' })).toMatchObject({
-      errors: { text: expect.stringMatching(/why/) },
-    });
+    expect(await line({ text: ' ' })).toMatchObject({ errors: { text: expect.stringMatching(/why/) } });
+    // Every station judges by its readings: nobody's word makes it checked.
+    for (const name of ['alignment', 'driveline', 'axle-place'])
+      expect(await line({ line: name, answer: 'checked', text: 'caster 4.4°' })).toMatchObject({
+        message: expect.stringMatching(/judged by its readings/),
+      });
     expect(await line({ line: 'paint' })).toMatchObject({ ok: false });
     expect(await line({ answer: 'perhaps' })).toMatchObject({ ok: false });
-    expect((await alignment())?.verdict).toBe('Not measured');
+    expect(await alignment()).toBeUndefined();
     expect(await line({})).toEqual({ ok: true });
-    expect((await alignment())?.verdict).toBe('Watch');
+    expect((await alignment())?.summary.join('')).toMatch(/^not done here, by Ivo: no plates/);
     expect(await line({ answer: 'not-done-here', text: 'the stand is away for calibration' })).toEqual({ ok: true });
     expect((await alignment())?.summary.join('')).toMatch(/^not done here, by Ivo: the stand/);
     // Neither can be written over or taken away.

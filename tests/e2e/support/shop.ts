@@ -188,13 +188,21 @@ export async function setPlan(page: Page, job: string, lift: string) {
   await expect(page.getByRole('button', { name: 'Open Build gate' })).toHaveAttribute('aria-disabled', 'false');
 }
 
-/** Answers, as a lead, for one station that is not worked yet. */
-export async function answerLine(page: Page, title: string, text: string, notDone = false) {
-  const line = page.locator('[data-line]').filter({ hasText: title });
-  await line.getByRole('button', { name: /Answer/ }).click();
-  if (notDone) await line.getByLabel('Not done here, because').check();
-  await line.getByLabel(notDone ? 'Why not' : 'The figures').fill(text);
-  await line.getByRole('button', { name: 'File answer' }).click();
-  await expect(line).toContainText(text);
-  await expect(line.getByRole('button', { name: 'Answer anew' })).toBeVisible();
+/** Files the maker's bands of a sound vehicle at its alignment station. */
+export async function fileBands(page: Page, job: string) {
+  await page.goto(`${job}/after/alignment`);
+  const box = (name: string) => page.getByLabel(name, { exact: true });
+  if (!(await box('Front caster, each wheel, from').isVisible()))
+    await page.locator('summary').filter({ hasText: 'The maker’s bands' }).click();
+  for (const [name, low, high] of [
+    ['Front camber, each wheel', '-0.75', '0.5'],
+    ['Front caster, each wheel', '3', '6'],
+    ['Front total toe', '0', '0.4'],
+  ] as const) {
+    await box(`${name}, from`).fill(low);
+    await box(`${name}, to`).fill(high);
+  }
+  await page.getByLabel('Where it stands: sheet, date').fill('maker’s sheet 11, March');
+  await page.getByRole('button', { name: 'File the bands' }).click();
+  await expect(page.getByRole('img', { name: /^Caster: band \+3\.00° to \+6\.00°/ })).toBeVisible();
 }

@@ -63,13 +63,26 @@ describe('the station tape', () => {
       }
     },
   );
-  test('what no subject judges yet reads Not measured until a lead answers', () => {
-    const { w, verdicts } = worked({ ...unsigned, stationLines: [] });
-    const words = Object.fromEntries(stationStates(w, verdicts, 'after').map((s) => [s.id, s.word]));
-    expect(words).toMatchObject({ driveline: 'Clear', axle: 'Clear', alignment: 'Not measured' });
-    expect(Object.fromEntries(stationStates(...tapeOf(unsigned)).map((s) => [s.id, s.word]))).toMatchObject({
-      alignment: 'Watch',
-    });
+  test('what is not measured reads so until it is read, or a lead says why it is not done here', () => {
+    const words = (job: JobDocument) => Object.fromEntries(stationStates(...tapeOf(job)).map((s) => [s.id, s.word]));
+    expect(words(unsigned)).toMatchObject({ driveline: 'Clear', axle: 'Clear', alignment: 'Clear' });
+    const bare = { ...unsigned, entries: [] };
+    expect(words(bare)).toMatchObject({ alignment: 'Not measured' });
+    expect(
+      words({
+        ...bare,
+        stationLines: [
+          {
+            id: crypto.randomUUID(),
+            line: 'alignment',
+            answer: 'not-done-here',
+            text: 'the stand in town',
+            by: 'Ivo',
+            at: '2026-11-30T08:00:00Z',
+          },
+        ],
+      }),
+    ).toMatchObject({ alignment: 'Watch' });
   });
   const tapeOf = (job: JobDocument) => {
     const { w, verdicts } = worked(job);
