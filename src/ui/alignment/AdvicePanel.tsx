@@ -75,7 +75,7 @@ export function AdvicePanel({
                       .filter(([, rate]) => Math.abs(rate * amount) >= 0.005)
                       .map(([id, rate]) => `${NAMES[id as FigureId]} ${deg(rate * amount)}`)
                       .join(', ')}
-                    ; rate: {adjuster.source}. {adjuster.build}.
+                    ; rate {adjuster.source}. At Build: {adjuster.build}.
                   </p>
                 </div>
               </li>

@@ -1,6 +1,7 @@
 import fc from '../../../../tests/support/properties';
 import { inHand } from '../../../../tests/support/inHand';
 import { found, lifted, verdictOf, withChange } from '../../../../tests/support/lifted';
+import { demoJobs } from '../../../../scripts/demo/jobs';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { blocksRelease } from '../../assembly/gates/release';
 import { buildRoute } from '../../assembly/route/route';
@@ -268,5 +269,30 @@ describe('advice', () => {
     };
     const sleeve = adjustersOf(inHand(rated), 'after').find((a) => a.id === 'sleeve');
     expect(sleeve).toMatchObject({ moves: { toe: 0.8 }, source: 'one turn, read before and after' });
+  });
+});
+
+describe('what the lift did', () => {
+  test('both sides gone alike is nothing; one alone is a finding, and never in the way by itself', () => {
+    expect(found(lifted(), 'caster-moved', 'front').verdict).toBe('Clear');
+    const one = lifted({ after: { 'casterGauge.FL.floor': 3.2 } });
+    expect(found(one, 'caster-moved', 'front')).toMatchObject({ verdict: 'Watch' });
+    expect(words(one, 'caster-moved', 'front')).toContain('left went −1.40°, right −0.20°');
+    expect(blocking(one)).not.toContain('caster-moved front');
+    // Set since, it no longer tells what the lift did.
+    expect(verdictOf(withChange(one, 'alignment'), 'caster-moved', 'front')).toBeNull();
+  });
+  test('a taped vehicle’s caster goes as its linkage has it, and one that was read otherwise is a finding', () => {
+    const [rescue] = demoJobs().filter((j) => j.job.number === 'HG-0142');
+    if (!rescue) throw new Error('no demo job');
+    const read = (value: number): JobDocument => ({
+      ...rescue,
+      readings: rescue.readings.map((r) =>
+        r.gate === 'after' && r.point === 'caster' && r.place === 'FR' ? { ...r, value, text: String(value) } : r,
+      ),
+    });
+    // As the demo's true linkage stands at After: 6.3.
+    expect(found(read(6.3), 'caster-predicted', 'FR').verdict).toBe('Clear');
+    expect(found(read(3.9), 'caster-predicted', 'FR').verdict).toBe('Watch');
   });
 });

@@ -6,6 +6,7 @@ import type { CheckDefinition, Worked } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
 import { bandOf, bandSaid, lacksBand, type BandedId } from './bands';
+import { movedChecks } from './moved';
 import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
 import { camberAt, casterAt, floor, spotsFor, thrustAt, toeSpots, totalToeAt, type Aligned } from './read';
 
@@ -237,4 +238,6 @@ export const alignmentChecks: readonly CheckDefinition[] = (['before', 'after'] 
   lean(gate),
   back(gate),
 ]);
+/** What nobody signs away: findings beside the figures, not figures of their own. */
+export const alignmentAndMoved: readonly CheckDefinition[] = [...alignmentChecks, ...movedChecks];
 export const SIGNED_AWAY = [...new Set(alignmentChecks.map(({ id }) => id))];

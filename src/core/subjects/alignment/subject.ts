@@ -2,7 +2,7 @@ import type { Subject } from '../../record/subject';
 import { staleAfter } from '../common/stale';
 import { alignmentRate } from './adjusters';
 import { alignmentBand } from './bands';
-import { alignmentChecks, SIGNED_AWAY } from './checks';
+import { alignmentAndMoved, SIGNED_AWAY } from './checks';
 import { alignmentLimits } from './limits';
 import { alignmentPoints } from './points';
 
@@ -10,7 +10,7 @@ export const alignment: Subject = {
   id: 'alignment',
   station: 'alignment',
   points: alignmentPoints,
-  checks: alignmentChecks,
+  checks: alignmentAndMoved,
   limits: alignmentLimits,
   entries: [alignmentBand, alignmentRate],
   leadsLine: {

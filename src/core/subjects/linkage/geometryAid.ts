@@ -171,6 +171,39 @@ export function headingByGeometry(w: Workings, gate: 'before' | 'after', travels
 }
 
 /**
+ * How far a front wheel's caster or camber went by its linkage from Before to After, degrees, against the body. Null
+ * where the linkage stands on a template, or a height is missing.
+ */
+export const changeByGeometry = (w: Workings, corner: 'FL' | 'FR', figure: 'caster' | 'camber'): Aided | null =>
+  w.once(`change/${corner}/${figure}`, () => {
+    const ends = (['before', 'after'] as const).map((gate) => endAt(w, 'front', gate));
+    const side: SideName = corner === 'FL' ? 'left' : 'right';
+    const name = `${side}.${figure}` as const;
+    const found = ends.map((end) => {
+      const state = stateOf(end);
+      const stands = end.fault
+        ? 'none'
+        : standing(end, side, end.end.type === 'double-wishbone' ? [] : ['kingpin.lower', 'kingpin.upper']);
+      if (!state || stands === 'none') return null;
+      const value = figuresAt(end.end, state, [name])?.[0];
+      const u = uncertaintiesOf(end);
+      const by = new Map(
+        sensitivities(end.end, state, [name], new Set(u.keys())).map((row) => [
+          row.path,
+          (row.by[0] ?? 0) * (u.get(row.path) ?? 0),
+        ]),
+      );
+      return value === undefined || !Number.isFinite(value) ? null : { value, by, assumed: stands === 'assumed' };
+    });
+    const [was, is] = found;
+    if (!was || !is) return null;
+    // The same points carry both: only the difference of their slopes is unsure.
+    const paths = new Set([...was.by.keys(), ...is.by.keys()]);
+    const spread = [...paths].reduce((sum, path) => sum + ((is.by.get(path) ?? 0) - (was.by.get(path) ?? 0)) ** 2, 0);
+    return { value: is.value - was.value, u: Math.sqrt(spread), assumed: was.assumed || is.assumed };
+  });
+
+/**
  * What a millimetre more of both lower arms does to a front axle on links at its measured heights: degrees of camber,
  * caster and total toe, and how far forward the axle goes, mm. Null where the linkage stands on a template.
  */
