@@ -18,7 +18,7 @@ test('the station tape: eight lengths, by touch, by arrows and by 1 to 8 while i
   await expect(lengths).toHaveCount(8);
   for (const [i, name] of NAMES.entries()) await expect(lengths.nth(i)).toContainText(name);
   await expect(lengths.nth(3)).toContainText('Stop');
-  await expect(lengths.nth(6)).toContainText('Not measured');
+  await expect(lengths.nth(6)).toContainText('Cross caster');
 
   await lengths.nth(3).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Lines, links');

@@ -15,6 +15,7 @@ import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
 import { BandsForm } from './BandsForm';
 import { NeedleBands } from './NeedleBands';
+import { PrintImport } from './PrintImport';
 
 type Seen = 'before' | 'plan' | 'after';
 
@@ -26,6 +27,7 @@ export function AlignmentStation({
   below,
   aside,
   verdicts,
+  mayRead,
 }: {
   view: JobView;
   gate: Seen;
@@ -33,6 +35,7 @@ export function AlignmentStation({
   below: ReactNode;
   aside: (cures: ReactNode) => ReactNode;
   verdicts: readonly Verdict[];
+  mayRead: boolean;
 }) {
   const { workings: w, job } = view;
   const units = useUnits();
@@ -42,6 +45,8 @@ export function AlignmentStation({
   const rear = useMemo(() => needlesOf(w, 'rear', read).some((n) => n.marks.length > 0), [w, read]);
   const advice = useMemo(() => adviceAt(w, read), [w, read]);
   const [tried, setTried] = useState(false);
+  // Open where none is in yet; it stays as it is while they are filed one after another.
+  const [banding, setBanding] = useState(() => needles.every((n) => n.band === null));
   const caster = bandOf(w, read, 'front-caster', 'front');
   const judged = [...verdicts].filter((v) => v.check !== 'lamp-aim').sort((a, b) => RANK[a.verdict] - RANK[b.verdict]);
   const [worst] = judged;
@@ -79,10 +84,20 @@ export function AlignmentStation({
           </h2>
         </div>
         <NeedleBands needles={needles} tried={tried && advice && axle === 'front' ? triedOf(advice) : []} />
-        <details className="border-t border-rule" open={needles.every((n) => n.band === null)}>
+        <details
+          className="border-t border-rule"
+          open={banding}
+          onToggle={(event) => setBanding(event.currentTarget.open)}
+        >
           <summary className="flex min-h-12 items-center font-semibold">The maker’s bands</summary>
           {filing ? <BandsForm view={view} /> : <p className="hint">This job takes no more entries.</p>}
         </details>
+        {gate !== 'plan' && mayRead && (
+          <details className="border-t border-rule">
+            <summary className="flex min-h-12 items-center font-semibold">A print of the alignment stand</summary>
+            <PrintImport view={view} gate={gate} />
+          </details>
+        )}
         {below}
       </div>
       <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">

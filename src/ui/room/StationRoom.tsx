@@ -137,7 +137,17 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
   if (station === 'driveline')
     return <DrivelineStation view={view} gate={gate} head={head} below={readings} aside={aside} verdicts={mine} />;
   if (station === 'alignment')
-    return <AlignmentStation view={view} gate={gate} head={head} below={readings} aside={aside} verdicts={mine} />;
+    return (
+      <AlignmentStation
+        view={view}
+        gate={gate}
+        head={head}
+        below={readings}
+        aside={aside}
+        verdicts={mine}
+        mayRead={shut === null}
+      />
+    );
   if (station === 'axle')
     return (
       <AxleStation
