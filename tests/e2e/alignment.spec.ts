@@ -28,6 +28,23 @@ test('the needle bands show as found and as left at the measured height, and the
   await expect(page.getByText('as advised')).toBeVisible();
   await page.getByRole('button', { name: 'Rear', exact: true }).click();
   await expect(page.getByRole('img', { name: /^Total toe: band/ })).toBeVisible();
+  // What a setting now would cost is said before it is recorded.
+  await page.goto(`${job}/after`);
+  await page.getByText(/recorded since Before; record one/).click();
+  await page.getByLabel('Kind of change').selectOption('alignment');
+  await expect(page.getByText(/Recorded now it asks \d+ readings again, about \d+ min/)).toBeVisible();
+});
+
+test('the bands of a vehicle like it are found in the shop and taken over', async ({ page }) => {
+  await signedIn(page, 'Ivo');
+  await chooseUnits(page, 'mm');
+  const job = await book(page, { customer: 'Like the wagon' });
+  await page.goto(`${job}/before/alignment`);
+  await page.getByRole('button', { name: 'Look for a vehicle like it' }).click();
+  await page.getByRole('button', { name: 'Take them over' }).click();
+  await expect(page.getByText(/\d bands taken over from HG-\d+\./)).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: /Front caster, each wheel/ })).toContainText('at 380 mm');
+  await expect(page.getByRole('img', { name: /^Caster: the table goes by ride height/ })).toBeVisible();
 });
 
 test('a print comes in whole or not at all, its columns mapped and remembered; bands that are wrong say so', async ({

@@ -3,7 +3,7 @@ import type { ChangeKind } from '../document/changes';
 import type { GateName, JobDocument } from '../document/job';
 import type { Instrument } from '../kernel/uncertainty/instruments';
 import type { Phrase } from '../kernel/phrase';
-import type { Quantity, QuantityDefinition } from '../kernel/units/quantity';
+import type { Quantity, QuantityDefinition, UnitChoice } from '../kernel/units/quantity';
 import type { CheckDefinition, Verdict } from './checks/types';
 import type { LimitFigure } from './checks/limit';
 import type { Point } from './point';
@@ -77,7 +77,7 @@ export interface Subject {
   routes?: readonly OwnRoute[];
   leadsLine?: LeadsLine;
   /** Lines of the sheet's head, besides readings and verdicts. */
-  sheetFacts?(w: Workings, verdicts: readonly Verdict[]): readonly { name: string; text: string }[];
+  sheetFacts?(w: Workings, verdicts: readonly Verdict[], units: UnitChoice): readonly { name: string; text: string }[];
   quantities?: Readonly<Record<string, QuantityDefinition>>;
   instruments?: Readonly<Record<string, Instrument>>;
   /** Names of its parts, by the id that a change or an entry gives. */

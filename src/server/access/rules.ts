@@ -53,6 +53,7 @@ export const ACTIONS = {
   acceptStop: LEADS,
   answerLine: LEADS,
   amendSheet: LEADS,
+  bandsOfLike: EVERY,
   bookVehicle: EVERY,
   changeByPin: 'device',
   changeMember: OWNER,
@@ -114,6 +115,7 @@ export const AGAIN = [
 export const ONCE = [
   'acceptStop',
   'answerLine',
+  'bandsOfLike',
   'bookVehicle',
   'changeByPin',
   'fileOnWord',

@@ -22,7 +22,7 @@ const table = (title: string, rules: Record<string, Rule>, job: (name: string) =
   ].join('\n');
 
 const JOB_ACTIONS =
-  /^(acceptStop|answerLine|amendSheet|makeSheetLink|openNextGate|revokeSheetLink|savePlan|savePlanPart|sheetLinks|signOff)$/;
+  /^(acceptStop|answerLine|amendSheet|bandsOfLike|makeSheetLink|openNextGate|revokeSheetLink|savePlan|savePlanPart|sheetLinks|signOff)$/;
 
 /** docs/access.md, made from the rules that the application itself asks. */
 export const accessTable = (): string =>

@@ -26,6 +26,7 @@ import type { PlanAnswer } from '../jobs/gatework';
 import { keepGeometry as keepVersion, pinGeometry as pinVersion } from '../jobs/geometry';
 import { saveFitment as setFitment, saveFitSettings as setFit } from '../jobs/fitwork';
 import { importJob as bringIn } from '../jobs/importing';
+import { likeBands, type LikeBands } from '../jobs/likeBands';
 import { seenBefore as seen, type SeenVehicle } from '../jobs/seen';
 import { priceKit as setKitPrice, saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
 import { NO_JOB } from '../jobs/withJob';
@@ -49,6 +50,13 @@ export async function seenBefore(tag: string): Promise<Answer<{ seen: SeenVehicl
     ok: true as const,
     seen: typeof tag === 'string' ? await seen(member, tag, member.units) : [],
   }));
+}
+
+/** The maker's bands as the shop has them of another vehicle of this job's make and model. */
+export async function bandsOfLike(jobId: string): Promise<Answer<{ like: LikeBands | null }>> {
+  return act('bandsOfLike', async (member) =>
+    isId(jobId) ? { ok: true as const, like: await likeBands(member, jobId) } : refuse(NO_JOB),
+  );
 }
 
 export async function openNextGate(jobId: string): Promise<Answer<{ gate: string }>> {

@@ -4,7 +4,10 @@ import { useState, useTransition } from 'react';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import { exactText, show } from '@/core/kernel/units/format';
 import { BANDED, rowsFor, type BandedId } from '@/core/subjects/alignment/bands';
+import { bandsOfLike } from '@/server/actions/job';
+import type { LikeBands } from '@/server/jobs/likeBands';
 import { TextField } from '../forms/fields';
+import { useAsk } from '../room/useAsk';
 import { useFiling } from '../room/useFiling';
 import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
@@ -18,10 +21,45 @@ type Typed = Record<string, string>;
 export function BandsForm({ view }: { view: JobView }) {
   const units = useUnits();
   const file = useFiling();
+  const ask = useAsk();
   const [typed, setTyped] = useState<Typed>({});
   const [source, setSource] = useState('');
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [busy, start] = useTransition();
+  const [found, setFound] = useState<LikeBands | null | undefined>(undefined);
+  const [said, setSaid] = useState('');
+  const look = () =>
+    start(async () => {
+      setSaid('');
+      const answer = await ask(() => bandsOfLike(view.id));
+      if (!answer.ok) return setSaid(answer.message);
+      setFound(answer.like);
+      if (!answer.like) setSaid('No other vehicle of this make and model has its bands here yet.');
+    });
+  const takeOver = () =>
+    start(async () => {
+      if (!found) return;
+      for (const { of, low, high, height, datum, source: stands } of found.rows) {
+        const fault = await file(
+          'entry',
+          {
+            kind: 'alignment-band',
+            fields: {
+              of,
+              low,
+              high,
+              ...(height === null ? {} : { height }),
+              datum,
+              source: `${stands}, as on ${found.number}`.slice(0, 120),
+            },
+          },
+          BANDED.find(({ id }) => id === of)?.name ?? of,
+        );
+        if (fault) return setSaid(fault);
+      }
+      setSaid(`${found.rows.length} bands taken over from ${found.number}.`);
+      setFound(undefined);
+    });
   const at = (key: string) => typed[key] ?? '';
   const type = (key: string, text: string) => setTyped((now) => ({ ...now, [key]: text }));
   const send = () =>
@@ -78,6 +116,21 @@ export function BandsForm({ view }: { view: JobView }) {
         From the maker’s sheet for this vehicle. A table over ride height is filed one row after another; leave the
         height empty for a band that holds at any.
       </p>
+      {found ? (
+        <div className="flex flex-wrap items-center gap-3">
+          <p>
+            {found.number} has {found.rows.length} bands of this make and model.
+          </p>
+          <button type="button" className="btn" disabled={busy} onClick={takeOver}>
+            Take them over
+          </button>
+        </div>
+      ) : (
+        <button type="button" className="btn" disabled={busy} onClick={look}>
+          Look for a vehicle like it
+        </button>
+      )}
+      {said && <p role="status">{said}</p>}
       <table className="plain w-full text-[15px]">
         <thead>
           <tr>

@@ -105,7 +105,7 @@ export function makeSheet(
         : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
     ].join(' '),
     proofs: [
-      ...w.book.subjects.flatMap((subject) => subject.sheetFacts?.(w, verdicts) ?? []),
+      ...w.book.subjects.flatMap((subject) => subject.sheetFacts?.(w, verdicts, units) ?? []),
       ...Object.entries(w.job.plan.parts).flatMap(([id, part]) => {
         const said = partSays(w.book, id, part);
         return said ? [{ name: `Plan, ${said.name.toLowerCase()}`, text: say(said.says, units) }] : [];

@@ -9,10 +9,11 @@ import { workJob } from '../../assembly/workJob';
 import { FRONT_KINDS } from '../../document/suspensionNames';
 import type { JobDocument } from '../../document/job';
 import { say } from '../../kernel/phrase';
-import { METRIC_SHOP } from '../../kernel/units/quantity';
+import { INCH_SHOP, METRIC_SHOP } from '../../kernel/units/quantity';
 import { adjustersOf, FIGURES, type FigureId } from './adjusters';
 import { adviceAt, adviseOn, outOf, standingOf, type Wishes } from './advice';
 import { bandOf } from './bands';
+import { benchFacts } from './bench';
 import { SIGNED_AWAY } from './checks';
 import { casterAt, thrustAt, totalToeAt } from './read';
 
@@ -148,6 +149,19 @@ describe('ways to read it', () => {
     expect(found(job, 'thrust', 'rear').verdict).toBe('Stop');
     expect(verdictOf(job, 'rear-toe', 'rear')).not.toBeNull();
     expect(blocking(job)).toEqual(['thrust rear']);
+  });
+  test('axles that turned alike have wheelbases alike: the thrust is not Clear for that', () => {
+    // The rear left hub 5 rearward of where it came, the right one 5 forward.
+    const skew = lifted({
+      after: {
+        'openingFront.RL.floor': 433,
+        'openingRear.RL.floor': 415,
+        'openingFront.RR.floor': 422,
+        'openingRear.RR.floor': 425,
+      },
+    });
+    expect(found(skew, 'thrust', 'rear')).toMatchObject({ verdict: 'Watch' });
+    expect(found(lifted(), 'thrust', 'rear').verdict).toBe('Clear');
   });
   test.each(FRONT_KINDS)('%s: by gauge and tape it keeps its minutes', (frontSuspension) => {
     const w = inHand(lifted({ vehicle: { ...CAIRN, frontSuspension } }));
@@ -295,4 +309,27 @@ describe('what the lift did', () => {
     expect(found(read(6.3), 'caster-predicted', 'FR').verdict).toBe('Clear');
     expect(found(read(3.9), 'caster-predicted', 'FR').verdict).toBe('Watch');
   });
+});
+
+test('a vehicle that leaves to be aligned elsewhere carries its heights, load, pressures and bands on the sheet, in both units', () => {
+  const job = lifted();
+  const away: JobDocument = {
+    ...job,
+    stationLines: [
+      {
+        id: crypto.randomUUID(),
+        line: 'alignment',
+        answer: 'not-done-here',
+        text: 'stand in town, by Friday',
+        by: 'Ivo',
+        at: '2026-11-05T08:00:00Z',
+      },
+    ],
+  };
+  const text = (of: JobDocument, units = METRIC_SHOP) => benchFacts(inHand(of), [], units)[0]?.text ?? '';
+  expect(text(job)).toBe('');
+  expect(text(away)).toMatch(/hub centre to lip.*front left 53[89] mm.*fuel .*load 40.*tyres front 240/);
+  expect(text(away)).toMatch(/front total toe 0\.00° to \+0\.40°/);
+  expect(text(away, INCH_SHOP)).toMatch(/front left 21 3\/16 in/);
+  expect(text({ ...away, entries: [] })).toContain('not known here');
 });

@@ -92,6 +92,12 @@ export function rowsFor(job: Pick<JobDocument, 'entries'>, of: BandedId): (BandR
   return [...rows.values()];
 }
 
+/** One band of a job as another of its kind may take it over. */
+export type BandKept = BandRow & Pick<Band, 'datum' | 'source'> & { of: BandedId };
+/** Every band that stands on a job. */
+export const bandRows = (job: Pick<JobDocument, 'entries'>): BandKept[] =>
+  BANDED.flatMap(({ id }) => rowsFor(job, id).map((row) => ({ ...row, of: id })));
+
 /** A ride height of a place in the datum that a table asks, mm; an axle's is the mean of its sides. Null where unread. */
 function heightIn(w: Workings, gate: ReadingGate, place: Place, datum: Band['datum']): number | null {
   const corners = isCorner(place) ? [place] : cornersOf(place === 'rear' ? 'rear' : 'front');

@@ -2,9 +2,12 @@ import { bandLimits, crossOf } from '../../driveline/alignment';
 import type { ReadingGate } from '../../document/job';
 import { fine, mm, type Phrase } from '../../kernel/phrase';
 import { axleOf, cornersOf, isCorner, type Axle, type Corner, type Place } from '../../kernel/places';
+import { K } from '../../kernel/uncertainty/propagate';
 import type { CheckDefinition, Worked } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
+import { limitOn } from '../../record/checks/limit';
 import type { Workings } from '../../record/workings';
+import { turnedInOpenings } from '../axlePlace/place';
 import { bandOf, bandSaid, lacksBand, type BandedId } from './bands';
 import { movedChecks } from './moved';
 import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
@@ -170,15 +173,28 @@ const thrustLine = (gate: ReadingGate): CheckDefinition => ({
   },
   work: ({ w }) => {
     const found = thrustAt(w, gate);
-    return (
-      found && {
-        value: found.value,
-        u: found.u,
-        formula: `(rear left toe − rear right toe) ÷ 2, by ${found.by}; + to the right`,
-        summary: [fine(Math.abs(found.value)), found.value > 0 ? ' to the right' : ' to the left', `, by ${found.by}`],
-        next: ['The rear axle square first: arms of one side, a leaf’s seat or centre bolt; see Axle, steering.'],
-      }
-    );
+    if (!found) return null;
+    // Both axles turned alike have wheelbases alike: what the openings say of the rear one since Before goes with it.
+    const turned = gate === 'after' && !found.stand ? turnedInOpenings(w, 'rear', gate) : null;
+    const both = turned && Math.abs(turned.value) > Math.max(K * turned.u, limitOn(w.job, thrust).clear);
+    return {
+      value: found.value,
+      u: found.u,
+      formula: `(rear left toe − rear right toe) ÷ 2, by ${found.by}; + to the right`,
+      summary: [fine(Math.abs(found.value)), found.value > 0 ? ' to the right' : ' to the left', `, by ${found.by}`],
+      next: ['The rear axle square first: arms of one side, a leaf’s seat or centre bolt; see Axle, steering.'],
+      steps: turned
+        ? [
+            {
+              name: 'Rear axle in its openings since Before, + to the left',
+              amount: [fine(turned.value, true)] as Phrase,
+            },
+          ]
+        : [],
+      cap: both
+        ? { at: 'Watch', why: 'the rear axle has turned in its openings since Before: the front one may stand as skew' }
+        : undefined,
+    };
   },
 });
 

@@ -65,9 +65,12 @@ export function totalToeAt(w: Workings, gate: ReadingGate, axle: Axle): Aligned 
 }
 
 /** Thrust, degrees, + to the right: by the toe of both rear wheels, else by the wheelbases, the front axle taken square. */
-export function thrustAt(w: Workings, gate: ReadingGate): Aligned | null {
+export function thrustAt(w: Workings, gate: ReadingGate): (Aligned & { stand: boolean }) | null {
   const [l, r] = cornersOf('rear').map((corner) => read(w, floor(gate, 'toe', corner)));
-  if (l && r) return { ...propagate(([a = 0, b = 0]) => thrustOf(a, b), [l, r]), by: 'toe of both rear wheels' };
+  if (l && r)
+    return { ...propagate(([a = 0, b = 0]) => thrustOf(a, b), [l, r]), by: 'toe of both rear wheels', stand: true };
   const [rear, yaw] = [rearOf(w, gate), parallelAt(w, gate)];
-  return rear && yaw ? { value: rear.thrust, u: yaw.u, by: 'the wheelbases, the front axle taken square' } : null;
+  return rear && yaw
+    ? { value: rear.thrust, u: yaw.u, by: 'the wheelbases, the front axle taken square', stand: false }
+    : null;
 }

@@ -2,6 +2,7 @@ import type { Subject } from '../../record/subject';
 import { staleAfter } from '../common/stale';
 import { alignmentRate } from './adjusters';
 import { alignmentBand } from './bands';
+import { benchFacts } from './bench';
 import { alignmentAndMoved, SIGNED_AWAY } from './checks';
 import { alignmentLimits } from './limits';
 import { alignmentPoints } from './points';
@@ -12,6 +13,7 @@ export const alignment: Subject = {
   points: alignmentPoints,
   checks: alignmentAndMoved,
   limits: alignmentLimits,
+  sheetFacts: benchFacts,
   entries: [alignmentBand, alignmentRate],
   leadsLine: {
     line: 'alignment',

@@ -4,6 +4,7 @@ import type { Workings } from '../../record/workings';
 import { withTrackBar } from '../axlePlace/points';
 import { headingByGeometry } from '../linkage/geometryAid';
 import type { Stage } from '../linkage/stages';
+import { hubToLipAt } from '../stance/rise';
 import type { AxleStands } from './stands';
 import { bumpsOf, crossBar, jackedAt } from './read';
 
@@ -40,8 +41,8 @@ export function bumpCurve(w: Workings, stage: Stage, stands: AxleStands | null):
     };
   });
   const jacked = stage === 'plan' ? [] : jackedAt(w, gate);
-  const rest = w.figures.figure({ gate, point: 'hubToLip', place: 'FL', state: 'floor' });
-  if (rest.status === 'read' && jacked.length > 1) {
+  const rest = hubToLipAt(w.figures, gate, 'FL');
+  if (rest && jacked.length > 1) {
     const poses = jacked.map(({ height, toe }) => ({ travel: rest.value - height.value, toe: toe.value }));
     const [near] = [...poses].sort((a, b) => Math.abs(a.travel) - Math.abs(b.travel));
     // The left wheel toes in as it heads to the right.
