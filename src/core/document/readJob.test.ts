@@ -89,7 +89,9 @@ describe('documents of any age', () => {
       verdicts.map((v) => [v.check, v.gate, v.place, v.verdict, v.value, v.u]).sort();
     // What this release has learned to judge since is in the way or told beside it; what it judged then, it judges alike.
     const learned = new Set(
-      BOOK.checks.filter((c) => ['driveline', 'axle'].includes(BOOK.stationOf(c.id) ?? '')).map((c) => c.id),
+      BOOK.checks
+        .filter((c) => ['driveline', 'axle', 'alignment'].includes(BOOK.stationOf(c.id) ?? '') && c.id !== 'lamp-aim')
+        .map((c) => c.id),
     );
     const known = workJob(job).filter((v) => !learned.has(v.check));
     expect(figures(known)).toEqual(figures(read.verdicts));

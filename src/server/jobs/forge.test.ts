@@ -94,6 +94,8 @@ withDatabase('nobody forges a release', () => {
       overlaps: [],
       kit: null,
       signOffs: [],
+      // The maker's bands are filed from the bay.
+      entries: [],
     };
     const bare = {
       ...booked,

@@ -5,6 +5,8 @@ import { fine, mm, type Phrase } from '../../kernel/phrase';
 import { cornersOf, isCorner, type Place } from '../../kernel/places';
 import { entryKind, type EntryKind } from '../../record/subject';
 import type { Workings } from '../../record/workings';
+import type { Spot } from '../../record/figures';
+import { heightSpots } from '../stance/heightNeeds';
 import { hubToLipAt, readAt } from '../stance/rise';
 
 /** What a maker states of an axle's alignment: one band a figure, or rows of a table over ride height. */
@@ -111,6 +113,13 @@ function heightIn(w: Workings, gate: ReadingGate, place: Place, datum: Band['dat
   return read.every((h) => h !== null) ? read.reduce((sum: number, h) => sum + (h ?? 0), 0) / read.length : null;
 }
 
+/** The height readings that a figure's table asks for; none where its band holds at any height. */
+export function bandHeights(w: Workings, gate: ReadingGate, of: BandedId, place: Place): Record<string, Spot> {
+  if (!rowsFor(w.job, of).some((row) => row.height !== null)) return {};
+  const corners = isCorner(place) ? [place] : cornersOf(place === 'rear' ? 'rear' : 'front');
+  return Object.assign({}, ...corners.map((corner) => heightSpots(w.job, gate, corner))) as Record<string, Spot>;
+}
+
 /** The band for a figure at the height that was measured there, and where it stands. */
 export function bandOf(
   w: Workings,
@@ -145,7 +154,13 @@ export function lacksBand(
         next: 'A row for that height, or a band that holds at any height.',
       };
     case 'no height':
-      return { why: 'the table goes by ride height, and that is not read', next: 'Read the ride heights.' };
+      // Unread heights are asked for by their own names; read, and still not in the table's datum, it is said.
+      return Object.values(bandHeights(w, gate, of, place)).some((spot) => w.figures.figure(spot).status !== 'read')
+        ? null
+        : {
+            why: 'the table goes by ride height in a datum that is not read',
+            next: 'Read floor to lip, or the loaded radius, at this wheel.',
+          };
     default:
       return null;
   }

@@ -8,7 +8,7 @@ import type { Spot } from '../../record/figures';
 import { limitOn } from '../../record/checks/limit';
 import type { Workings } from '../../record/workings';
 import { turnedInOpenings } from '../axlePlace/place';
-import { bandOf, bandSaid, lacksBand, type BandedId } from './bands';
+import { bandHeights, bandOf, bandSaid, lacksBand, type BandedId } from './bands';
 import { movedChecks } from './moved';
 import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
 import { camberAt, casterAt, floor, spotsFor, thrustAt, toeSpots, totalToeAt, type Aligned } from './read';
@@ -73,7 +73,12 @@ const wheel = (
   required: gate === 'after' && axle === 'front',
   limit: null,
   places: (w) => cornersOf(axle).filter((corner) => axle === 'front' || isRead(w, floor(gate, id, corner))),
-  needs: (w, place) => ({ required: named(spotsFor(w, gate, id, cornerAt(place))) }),
+  needs: (w, place) => ({
+    required: {
+      ...named(spotsFor(w, gate, id, cornerAt(place))),
+      ...bandHeights(w, gate, bandFor(id, place), place),
+    },
+  }),
   notWorkable: (w, place) => lacksBand(w, gate, bandFor(id, place), place),
   work: ({ w, place }) => {
     const found = at(w, gate, cornerAt(place));
@@ -101,7 +106,7 @@ const toe = (gate: ReadingGate, axle: Axle): CheckDefinition => ({
   limit: null,
   places: (w) =>
     axle === 'front' || cornersOf('rear').every((corner) => isRead(w, floor(gate, 'toe', corner))) ? [axle] : [],
-  needs: (w) => ({ required: named(toeSpots(w, gate, axle)) }),
+  needs: (w) => ({ required: { ...named(toeSpots(w, gate, axle)), ...bandHeights(w, gate, `${axle}-toe`, axle) } }),
   notWorkable: (w) => lacksBand(w, gate, `${axle}-toe`, axle) ?? impossible(w, gate, axle),
   work: ({ w }) => {
     const found = totalToeAt(w, gate, axle);

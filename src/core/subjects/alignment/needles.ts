@@ -63,7 +63,9 @@ export function needlesOf(w: Workings, axle: Axle, gate: ReadingGate): Needle[] 
         title,
         marks,
         band: band.state === 'band' ? { low: band.low, high: band.high, between: band.between } : null,
-        why: lacksBand(w, gate, of, axle)?.why ?? null,
+        why:
+          lacksBand(w, gate, of, axle)?.why ??
+          (band.state === 'no height' ? 'the table goes by ride height, and that is not read' : null),
       };
     });
 }

@@ -59,7 +59,8 @@ function assembled(w: Workings, axle: Axle): Assembled {
     // What a kept or imported geometry says of the wheel is compared with the rack, not replaced by it.
     if (!kept)
       for (const figure of ['camber', 'toe'] as const) {
-        const read = at(figure, corner);
+        const stand = at(figure, corner);
+        const read = stand.status !== 'read' && figure === 'camber' ? at('camberGauge', corner) : stand;
         if (read.status === 'read') set(`${side}.hub.${figure}`, read.value, sourceOf(read));
       }
     for (const half of ['frontHalf', 'rearHalf'] as const) {

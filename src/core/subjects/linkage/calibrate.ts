@@ -86,6 +86,8 @@ const pinionAngle: Gauge = (end, state) => {
 
 export interface Asked {
   point: string;
+  /** The same by a shop without a stand, where that one was not read. */
+  else?: string;
   /** How the vehicle stands while it is read; on the floor where left out. */
   state?: 'below';
   name: string;
@@ -108,6 +110,7 @@ export function gaugesOf(axle: Axle): Asked[] {
     out.push(
       {
         point: 'camber',
+        else: 'camberGauge',
         name: 'Camber',
         quantity: 'angle',
         place: corner,
@@ -118,6 +121,7 @@ export function gaugesOf(axle: Axle): Asked[] {
       },
       {
         point: 'caster',
+        else: 'casterGauge',
         name: 'Caster',
         quantity: 'angle',
         place: corner,
@@ -206,7 +210,9 @@ export function calibrate(w: Workings, gate: ReadingGate): Calibration {
     const found: { compared: Compared; slope: Map<string, number> }[] = [];
     for (const asked of gaugesOf(axle)) {
       if (gate === 'before' && asked.input && end.base.kind === 'template') continue;
-      const read = figures.figure({ gate, point: asked.point, place: asked.place, state: asked.state ?? 'floor' });
+      const at = (point: string) => figures.figure({ gate, point, place: asked.place, state: asked.state ?? 'floor' });
+      const stand = at(asked.point);
+      const read = stand.status !== 'read' && asked.else ? at(asked.else) : stand;
       if (read.status !== 'read' || (asked.pitch !== 0 && nose === null)) continue;
       const value = asked.gauge(end.end, state) + asked.pitch * (nose ?? 0);
       if (!Number.isFinite(value)) continue;

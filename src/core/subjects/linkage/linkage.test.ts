@@ -125,7 +125,7 @@ test('a mis-measured ball joint shows as a caster finding, and is named as the p
   const gauge = (job: JobDocument): JobDocument => ({
     ...job,
     readings: job.readings.map((r) =>
-      r.point === 'caster' ? { ...r, value: caster[r.place === 'FL' ? 0 : 1], text: '' } : r,
+      r.point === 'casterGauge' ? { ...r, value: caster[r.place === 'FL' ? 0 : 1], text: '' } : r,
     ),
   });
   const sound = calibrate(inHand(gauge(fillLinkage(start, { front }, { from: FROM, both: true }))), 'before');
