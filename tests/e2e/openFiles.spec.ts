@@ -69,6 +69,7 @@ test('a job leaves as a file, comes back marked as brought in, and the check com
     readings: d.readings.map((r) => ({ ...r, ...own })),
     strikes: d.strikes.length,
     changes: d.changes.map((c) => ({ ...c, ...own })),
+    entries: d.entries.map((e) => ({ ...e, ...own })),
     notes: d.notes.length,
   });
   // What somebody decided there has come in as remarks: of this job nothing was, but what a lead answered for.
