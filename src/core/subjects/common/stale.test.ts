@@ -1,0 +1,170 @@
+import { inHand } from '../../../../tests/support/inHand';
+import { TARN, PACKHORSE } from '../../../../scripts/demo/vehicles';
+import { found, lifted, withChange } from '../../../../tests/support/lifted';
+import { ChangeKind } from '../../document/changes';
+import { BOOK } from '../../assembly/book';
+import { pointById } from '../../assembly/book';
+import type { JobDocument } from '../../document/job';
+import { buildRoute } from '../../assembly/route/route';
+const short = (job: JobDocument) => buildRoute(inHand(job), 'after', 'short').map((s) => s.key);
+
+describe('what a change makes stale', () => {
+  /** The rows of the design's table whose readings exist, said once more, by point. */
+  const TABLE: Record<ChangeKind, readonly string[]> = {
+    spring: [
+      'hubToLip',
+      'floorToLip',
+      'gapLip',
+      'gapInner',
+      'gapHose',
+      'bumpStopGap',
+      'hubToLipDroop',
+      'barAngle',
+      'hoseSpan',
+      'hoseProof',
+      'camber',
+      'caster',
+      'toe',
+      'pinionAngle',
+      'shaftAngle',
+      'slipExposed',
+      'shaftsTurned',
+      'steering',
+      'lampAim',
+      'rubSafety',
+      'rubBody',
+      'torqueOpened',
+      'wheelFastening',
+      'rampHose',
+    ],
+    'shock-or-strap': [
+      'shaftsTurned',
+      'bumpStopGap',
+      'hubToLipDroop',
+      'hoseSpan',
+      'hoseProof',
+      'rubSafety',
+      'rubBody',
+      'torqueOpened',
+      'wheelFastening',
+      'hubToLipFlexed',
+    ],
+    'track-bar-or-arm': [
+      'hubToLip',
+      'pinionAngle',
+      'camber',
+      'caster',
+      'toe',
+      'steering',
+      'gapInner',
+      'bumpStopGap',
+      'hubToLipDroop',
+      'hoseSpan',
+      'hoseProof',
+      'rubSafety',
+      'torqueOpened',
+      'wheelFastening',
+    ],
+    'tyre-or-wheel': [
+      'tyreDiameter',
+      'sectionWidth',
+      'wheelOffset',
+      'gapLip',
+      'gapInner',
+      'calliperGap',
+      'threadEngagement',
+      'boltPattern',
+      'tyreLoadRating',
+      'wheelFastening',
+      'rubSafety',
+      'rubBody',
+      'lampAim',
+      'floorToLip',
+      'loadedRadius',
+    ],
+    alignment: ['camber', 'caster', 'toe', 'steering', 'rubSafety', 'rubBody', 'torqueOpened', 'lockAngle'],
+    'body-lift': ['hubToLip', 'floorToLip', 'gapLip', 'hoseSpan', 'steering', 'lampAim', 'torqueOpened'],
+    trim: ['gapLip', 'gapInner', 'rubBody', 'rubSafety', 'ob.fender-lip.cut'],
+    lip: ['hubToLip', 'floorToLip', 'gapLip', 'rubBody'],
+    'brake-hose': ['hoseFree', 'hoseSpan', 'hoseProof', 'pedal', 'leaks'],
+    'sway-link': ['barAngle', 'barArmLength', 'swayLinkLength', 'swayLinkLean', 'barState', 'rubSafety', 'rubBody'],
+    load: ['hubToLip', 'floorToLip', 'barAngle', 'gapInner', 'bumpStopGap', 'lampAim', 'axleLoad'],
+    'tyre-pressure': ['hubToLip', 'floorToLip', 'loadedRadius', 'tyrePressure', 'lampAim'],
+    lamp: ['lampAim', 'lampHeight'],
+    driveshaft: [
+      'outputAngle',
+      'shaftAngle',
+      'pinionAngle',
+      'slipExposed',
+      'shaftsTurned',
+      'shaftPhase',
+      'torqueOpened',
+    ],
+    'case-or-bearing': ['outputAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'gearsEngage', 'torqueOpened'],
+    shim: ['pinionAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'camber', 'gapLip', 'torqueOpened'],
+    'steering-part': ['camber', 'toe', 'wheelOff', 'dragLinkAngle', 'dragLinkLength', 'bumpToe1', 'torqueOpened'],
+  };
+  test.each(ChangeKind.options)('%s', (kind) => {
+    for (const id of TABLE[kind]) expect([id, pointById(id)?.staleOn]).toEqual([id, expect.arrayContaining([kind])]);
+  });
+  test('hub-based heights do not hang on the tyre, straight gaps not on the alignment, gaps at lock do', () => {
+    expect(pointById('hubToLip')?.staleOn).not.toContain('tyre-or-wheel');
+    const done = lifted();
+    const set = withChange(done, 'alignment');
+    const stale = buildRoute(inHand(set), 'after', 'full')
+      .filter((s) => s.status === 'stale')
+      .map((s) => s.key);
+    expect(stale).toEqual(
+      expect.arrayContaining(['gapInner.FL.floor-left', 'rubBody.front.ramp', 'steering.vehicle.floor']),
+    );
+    expect(stale).not.toContain('gapInner.FL.floor');
+  });
+  test('a shock that carries the spring holds the vehicle up, another does not', () => {
+    const stale = (vehicle: typeof TARN) =>
+      buildRoute(inHand(withChange(lifted({ vehicle }), 'shock-or-strap')), 'after', 'short')
+        .filter((s) => s.status === 'stale' && s.point.id === 'hubToLip')
+        .map((s) => s.place);
+    expect(new Set(stale(TARN))).toEqual(new Set(['FL', 'FR']));
+    expect(stale(PACKHORSE)).toEqual([]);
+  });
+  test('wheel fastening and what was opened are looked at again after spring, shock or arm', () => {
+    for (const kind of ['spring', 'shock-or-strap', 'track-bar-or-arm'] as const)
+      for (const check of ['wheel-fastening', 'torque-opened'])
+        expect(found(withChange(lifted(), kind), check, 'vehicle')).toMatchObject({
+          verdict: 'Not measured',
+          stale: { by: 'Ivo' },
+        });
+  });
+  test('every wheel change brings thread, calliper, rating, pattern and fastening, asked-for tyre or not', () => {
+    const job = lifted({ changes: ['tyre-or-wheel'] });
+    expect(job.fitments.asked).toBeNull();
+    const bare: JobDocument = {
+      ...job,
+      readings: job.readings.filter(
+        (r) => !['threadEngagement', 'calliperGap', 'tyreLoadRating', 'boltPattern'].includes(r.point),
+      ),
+    };
+    for (const [check, place] of [
+      ['thread-engagement', 'front'],
+      ['wheel-to-calliper', 'RR'],
+      ['tyre-load-rating', 'rear'],
+      ['bolt-pattern', 'front'],
+    ] as const) {
+      expect([check, found(job, check, place).verdict]).toEqual([check, 'Clear']);
+      expect(found(bare, check, place)).toMatchObject({ verdict: 'Not measured', safetyCritical: true });
+    }
+    expect(short(bare)).toEqual(expect.arrayContaining(['threadEngagement.front.floor', 'boltPattern.rear.floor']));
+  });
+  test('a setting restored does not bring the old readings back', () => {
+    const twice = withChange(
+      withChange(lifted(), 'alignment', '2026-11-05T08:00:00Z'),
+      'alignment',
+      '2026-11-05T09:00:00Z',
+    );
+    expect(found(twice, 'rub-body', 'front').verdict).toBe('Not measured');
+  });
+  test('every point says what it hangs on, or nothing does', () => {
+    for (const p of BOOK.points)
+      expect([p.id, p.staleOn.every((k) => ChangeKind.options.includes(k))]).toEqual([p.id, true]);
+  });
+});
