@@ -28,6 +28,13 @@ test('the needle bands show as found and as left at the measured height, and the
   await expect(page.getByText('as advised')).toBeVisible();
   await page.getByRole('button', { name: 'Rear', exact: true }).click();
   await expect(page.getByRole('img', { name: /^Total toe: band/ })).toBeVisible();
+  // A rate of the shop's own goes before the built-in one.
+  await page.locator('summary').filter({ hasText: 'What a turn, notch or millimetre did here' }).click();
+  await page.getByLabel('Adjuster', { exact: true }).selectOption({ label: 'Tie-rod sleeve' });
+  await page.getByLabel('Total toe a unit').fill('0.8');
+  await page.getByLabel('How it was found').fill('one turn, read before and after');
+  await page.getByRole('button', { name: 'File adjuster rate' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Tie-rod sleeve' })).toContainText('one turn, read before');
   // What a setting now would cost is said before it is recorded.
   await page.goto(`${job}/after`);
   await page.getByText(/recorded since Before; record one/).click();
@@ -58,6 +65,8 @@ test('a print comes in whole or not at all, its columns mapped and remembered; b
   await page.goto(`${job}/before/alignment`);
   // A band that is upside down keeps what was typed, and the others are filed.
   const box = (name: string) => page.getByLabel(name, { exact: true });
+  await page.getByLabel('The sheet’s ride height is').selectOption('floor-to-lip');
+  await page.getByLabel('The sheet’s ride height is').selectOption('hub-to-lip');
   await box('Front camber, each wheel, from').fill('1');
   await box('Front camber, each wheel, to').fill('-1');
   await page.getByRole('button', { name: 'File the bands' }).click();

@@ -237,6 +237,24 @@ describe('held to the solver on the shared beam cases', () => {
   });
 });
 
+test('roll steer of a rear axle on links: the solver yaws it the way that the slope of its lower arms says', () => {
+  const { geometry } = JSON.parse(readFileSync('tests/cases/five-link-rear.json', 'utf8')) as {
+    geometry: { rear: Extract<BeamEnd, { type: 'link-axle' }> };
+  };
+  const rear = { ...geometry.rear, ...sidesOf(geometry.rear) };
+  const lower = rear.links.find((l) => l.id.startsWith('lower'));
+  if (!lower) throw new Error('no lower link');
+  // Rear arms run forward from the axle: + where the axle end is the lower one.
+  const slope =
+    Math.atan2((lower.body[2] ?? 0) - (lower.axle[2] ?? 0), (lower.body[0] ?? 0) - (lower.axle[0] ?? 0)) * DEG;
+  const yaw = (roll: number) => figuresAt(rear, { left: roll, right: -roll }, ['axle.yaw'])?.[0] ?? NaN;
+  const track = Math.abs(rear.left.hub.centre[1] - rear.right.hub.centre[1]);
+  const each = (yaw(10) - yaw(-10)) / (2 * Math.atan(20 / track)) / DEG;
+  // The left wheel up is a body leaning left, in a turn to the right: yawed to the left it steers out of it.
+  expect(Math.sign(each)).toBe(Math.sign(rollSteer(slope)));
+  expect(Math.abs(each - rollSteer(slope))).toBeLessThan(0.1);
+});
+
 describe('arms and damper', () => {
   test('arms for a place and a turn give them', () =>
     fc.assert(

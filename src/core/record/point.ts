@@ -53,7 +53,7 @@ interface Drawings {
 export type DrawingName = keyof Drawings;
 /**
  * By which two pictures it is asked which way a reading is: a part seen from the left, a joint beside the middle line, a
- * bar seen from the front, an arm by its two ends, an arm ahead of or behind the axle, a steering wheel turned, a wheel from
+ * bar as the driver sits, an arm by its two ends, an arm ahead of or behind the axle, a steering wheel turned, a wheel from
  * behind, a wheel's steering axis from its side.
  */
 export type WayPicture = 'lean' | 'side' | 'across' | 'outer' | 'ahead' | 'turned' | 'camber' | 'caster';

@@ -1,42 +1,25 @@
 'use client';
 
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState } from 'react';
 import { RANK } from '@/core/kernel/judge';
 import { say } from '@/core/kernel/phrase';
 import type { Axle } from '@/core/kernel/places';
-import type { Verdict } from '@/core/record/checks/types';
+import { alignmentRate } from '@/core/subjects/alignment/adjusters';
 import { bandOf } from '@/core/subjects/alignment/bands';
 import { needlesOf } from '@/core/subjects/alignment/needles';
 import { AdvicePanel, triedOf } from './AdvicePanel';
 import { adviceAt } from '@/core/subjects/alignment/advice';
 import { show } from '@/core/kernel/units/format';
+import { EntryForm } from '../job/EntryForm';
 import { Choice } from '../room/Choice';
-import type { JobView } from '../room/view';
+import type { StationProps } from '../room/stationProps';
 import { useUnits } from '../Units';
 import { BandsForm } from './BandsForm';
 import { NeedleBands } from './NeedleBands';
 import { PrintImport } from './PrintImport';
 
-type Seen = 'before' | 'plan' | 'after';
-
 /** Station Alignment: every figure in its band at the height it was measured at, and the least that brings them all in. */
-export function AlignmentStation({
-  view,
-  gate,
-  head,
-  below,
-  aside,
-  verdicts,
-  mayRead,
-}: {
-  view: JobView;
-  gate: Seen;
-  head: ReactNode;
-  below: ReactNode;
-  aside: (cures: ReactNode) => ReactNode;
-  verdicts: readonly Verdict[];
-  mayRead: boolean;
-}) {
+export function AlignmentStation({ view, gate, head, below, aside, verdicts, mayRead }: StationProps) {
   const { workings: w, job } = view;
   const units = useUnits();
   const [axle, setAxle] = useState<Axle>('front');
@@ -92,6 +75,17 @@ export function AlignmentStation({
           <summary className="flex min-h-12 items-center font-semibold">The maker’s bands</summary>
           {filing ? <BandsForm view={view} /> : <p className="hint">This job takes no more entries.</p>}
         </details>
+        {filing && (
+          <details className="border-t border-rule">
+            <summary className="flex min-h-12 items-center font-semibold">
+              What a turn, notch or millimetre did here
+            </summary>
+            <p className="hint pb-2">
+              Read before and after one of them: the advice then goes by that, in place of the built-in rate.
+            </p>
+            <EntryForm kind={alignmentRate} />
+          </details>
+        )}
         {gate !== 'plan' && mayRead && (
           <details className="border-t border-rule">
             <summary className="flex min-h-12 items-center font-semibold">A print of the alignment stand</summary>

@@ -6,7 +6,7 @@ import { exactText, show } from '@/core/kernel/units/format';
 import { BANDED, rowsFor, type BandedId } from '@/core/subjects/alignment/bands';
 import { bandsOfLike } from '@/server/actions/job';
 import type { LikeBands } from '@/server/jobs/likeBands';
-import { TextField } from '../forms/fields';
+import { SelectField, TextField } from '../forms/fields';
 import { useAsk } from '../room/useAsk';
 import { useFiling } from '../room/useFiling';
 import type { JobView } from '../room/view';
@@ -24,6 +24,7 @@ export function BandsForm({ view }: { view: JobView }) {
   const ask = useAsk();
   const [typed, setTyped] = useState<Typed>({});
   const [source, setSource] = useState('');
+  const [datum, setDatum] = useState<'hub-to-lip' | 'floor-to-lip'>(view.job.job.heightSchool);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [busy, start] = useTransition();
   const [found, setFound] = useState<LikeBands | null | undefined>(undefined);
@@ -89,7 +90,7 @@ export function BandsForm({ view }: { view: JobView }) {
                 low: a.value,
                 high: b.value,
                 ...(h ? { height: h.value } : {}),
-                datum: view.job.job.heightSchool,
+                datum,
                 source: source.trim(),
               },
             },
@@ -178,6 +179,15 @@ export function BandsForm({ view }: { view: JobView }) {
           })}
         </tbody>
       </table>
+      <SelectField
+        label="The sheet’s ride height is"
+        value={datum}
+        onChange={(event) => setDatum(event.target.value === 'floor-to-lip' ? 'floor-to-lip' : 'hub-to-lip')}
+        options={[
+          ['hub-to-lip', 'hub centre to fender lip'],
+          ['floor-to-lip', 'floor to fender lip'],
+        ]}
+      />
       <TextField
         label="Where it stands: sheet, date"
         value={source}

@@ -3,6 +3,7 @@
 import { useState, useTransition } from 'react';
 import { PLACE_NAME } from '@/core/kernel/places';
 import type { ReadingGate } from '@/core/document/job';
+import { standingReadings } from '@/core/record/figures';
 import { show } from '@/core/kernel/units/format';
 import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import {
@@ -67,7 +68,7 @@ export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }
   const missing = WANTED.filter((column) => mapping[column] === undefined);
   const lines = read?.ok && missing.length === 0 ? readPrint(read.rows, mapping) : [];
   const wrong = lines.filter((line) => !line.ok);
-  const swapped = seemsSwapped(view.job, gate, lines);
+  const swapped = seemsSwapped(view.workings, gate, lines);
   const take = (next: string, from: string) => {
     setText(next);
     setName(from);
@@ -101,10 +102,11 @@ export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }
         'alignment read by a stand',
       );
       if (way) return setFault(way);
+      const standing = standingReadings(view.job);
       let filed = 0;
       for (const line of lines) {
         if (!line.ok) continue;
-        const here = view.job.readings.filter(
+        const here = standing.filter(
           (r) => r.gate === gate && r.point === line.point && r.place === line.place && r.value !== null,
         );
         const no = await file(

@@ -1,11 +1,10 @@
 'use client';
 
-import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import type { Axle } from '@/core/kernel/places';
 import { RANK } from '@/core/kernel/judge';
 import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
-import type { Verdict } from '@/core/record/checks/types';
 import { beams } from '@/core/subjects/axlePlace/points';
 import { bumpCurve } from '@/core/subjects/steering/bumpCurve';
 import {
@@ -23,6 +22,7 @@ import { barsAt } from '@/core/subjects/steering/read';
 import { CurePanel } from '../cures/CurePanel';
 import { Choice } from '../room/Choice';
 import { RoomLink } from '../room/RoomLink';
+import type { StationProps } from '../room/stationProps';
 import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
 import { AxlesAbove } from './AxlesAbove';
@@ -31,31 +31,14 @@ import { RodsAcross } from './RodsAcross';
 import { SteeringAcross } from './SteeringAcross';
 
 const TradeChart = lazy(() => import('../driveline/TradeChart'));
-type Seen = 'before' | 'plan' | 'after';
+type Seen = StationProps['gate'];
 interface Trial {
   cure: AxleCure;
   figures: AxleFigures;
 }
 
 /** Station Axle, steering: both axles from above, what steers them, what bump does to it, and cures to try. */
-export function AxleStation({
-  view,
-  gate,
-  head,
-  below,
-  aside,
-  verdicts,
-  mayRead,
-}: {
-  view: JobView;
-  gate: Seen;
-  head: ReactNode;
-  below: ReactNode;
-  /** What stands on the right, with what would cure it among it. */
-  aside: (cures: ReactNode) => ReactNode;
-  verdicts: readonly Verdict[];
-  mayRead: boolean;
-}) {
+export function AxleStation({ view, gate, head, below, aside, verdicts, mayRead }: StationProps) {
   const { job, workings: w } = view;
   const units = useUnits();
   const axles = beams(job);

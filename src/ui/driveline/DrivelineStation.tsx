@@ -17,6 +17,7 @@ import { hasTrain, jointKind, shaftsOf } from '@/core/subjects/driveline/shape';
 import { casterTrade, overTravel } from '@/core/subjects/driveline/trade';
 import { isBeam } from '@/core/document/job';
 import { Choice } from '../room/Choice';
+import type { StationProps } from '../room/stationProps';
 import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
 import { Cures, type Trial } from './Cures';
@@ -28,22 +29,7 @@ type Seen = 'before' | 'plan' | 'after';
 const STAGES: readonly Seen[] = ['before', 'plan', 'after'];
 
 /** Station Driveline: the string line, from which speed each joint passes its limit, what trades, and cures to try. */
-export function DrivelineStation({
-  view,
-  gate,
-  head,
-  below,
-  aside,
-  verdicts,
-}: {
-  view: JobView;
-  gate: Seen;
-  head: ReactNode;
-  below: ReactNode;
-  /** What stands on the right, with what would cure it among it. */
-  aside: (cures: ReactNode) => ReactNode;
-  verdicts: readonly Verdict[];
-}) {
+export function DrivelineStation({ view, gate, head, below, aside, verdicts }: StationProps) {
   const { job, workings: w } = view;
   const axles = (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle) && shaftsOf(job, axle) !== 0);
   const worst = [...verdicts]

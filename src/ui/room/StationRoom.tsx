@@ -134,32 +134,10 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
       </p>
     </>
   );
-  if (station === 'driveline')
-    return <DrivelineStation view={view} gate={gate} head={head} below={readings} aside={aside} verdicts={mine} />;
-  if (station === 'alignment')
-    return (
-      <AlignmentStation
-        view={view}
-        gate={gate}
-        head={head}
-        below={readings}
-        aside={aside}
-        verdicts={mine}
-        mayRead={shut === null}
-      />
-    );
-  if (station === 'axle')
-    return (
-      <AxleStation
-        view={view}
-        gate={gate}
-        head={head}
-        below={readings}
-        aside={aside}
-        verdicts={mine}
-        mayRead={shut === null}
-      />
-    );
+  const own = { view, gate, head, below: readings, aside, verdicts: mine, mayRead: shut === null };
+  if (station === 'driveline') return <DrivelineStation {...own} />;
+  if (station === 'alignment') return <AlignmentStation {...own} />;
+  if (station === 'axle') return <AxleStation {...own} />;
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-5 p-5">

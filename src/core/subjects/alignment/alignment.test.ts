@@ -12,7 +12,7 @@ import { say } from '../../kernel/phrase';
 import { INCH_SHOP, METRIC_SHOP } from '../../kernel/units/quantity';
 import { adjustersOf, FIGURES, type FigureId } from './adjusters';
 import { adviceAt, adviseOn, outOf, standingOf, type Wishes } from './advice';
-import { bandOf } from './bands';
+import { bandOf, rowsFor } from './bands';
 import { benchFacts } from './bench';
 import { SIGNED_AWAY } from './checks';
 import { casterAt, thrustAt, totalToeAt } from './read';
@@ -107,6 +107,30 @@ describe('bands', () => {
     expect(found(table(530), 'alignment-caster', 'FL').verdict).not.toBe('Not measured');
     const noHeight = { ...job, readings: job.readings.filter((r) => r.point !== 'hubToLip' || r.gate !== 'after') };
     expect(words(noHeight, 'alignment-caster', 'FL')).toMatch(/needs 1 reading.*hub to lip/i);
+  });
+  test('a wrong table goes by a band for any height filed after it, and a row filed later takes that one’s place', () => {
+    const job = lifted();
+    const filed = (at: string, body: Record<string, string | number>) => ({
+      id: crypto.randomUUID(),
+      kind: 'alignment-band',
+      gate: 'after' as const,
+      body: { of: 'front-caster', datum: 'hub-to-lip', source: 'sheet 12', ...body },
+      by: 'Ivo',
+      at,
+    });
+    const any = filed('2026-11-05T08:00:00Z', { low: 3, high: 5 });
+    const one = { ...job, entries: [...job.entries, any] };
+    expect(rowsFor(one, 'front-caster')).toMatchObject([{ height: null, low: 3, high: 5 }]);
+    const row = filed('2026-11-05T09:00:00Z', { low: 2, high: 4, height: 540 });
+    expect(rowsFor({ ...one, entries: [...one.entries, row] }, 'front-caster')).toMatchObject([
+      { height: 540, low: 2 },
+    ]);
+    // Rows in two datums are never read as one table.
+    const floor = filed('2026-11-05T10:00:00Z', { low: 2, high: 4, height: 940, datum: 'floor-to-lip' });
+    expect(rowsFor({ ...one, entries: [...one.entries, row, floor] }, 'front-caster')).toMatchObject([
+      { height: 940, datum: 'floor-to-lip' },
+    ]);
+    expect(rowsFor(one, 'front-camber')).toHaveLength(1);
   });
   test('the other school of heights asks the table in its own datum', () => {
     const job = lifted({ job: { heightSchool: 'floor-to-lip' } });
@@ -332,4 +356,6 @@ test('a vehicle that leaves to be aligned elsewhere carries its heights, load, p
   expect(text(away)).toMatch(/front total toe 0\.00° to \+0\.40°/);
   expect(text(away, INCH_SHOP)).toMatch(/front left 21 3\/16 in/);
   expect(text({ ...away, entries: [] })).toContain('not known here');
+  // Taken back by a later change it says nothing any more.
+  expect(text(withChange(away, 'spring', '2026-11-06T08:00:00Z'))).toBe('');
 });

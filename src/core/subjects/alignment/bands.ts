@@ -75,7 +75,10 @@ export const alignmentBand: EntryKind = entryKind({
   says,
 });
 
-/** Which rows stand for a figure: of two at one height the later. */
+/**
+ * Which rows stand for a figure: of two at one height the later. A band that holds at any height takes the place of a
+ * table that was filed before it, a row of a table that of such a band, or of rows in another datum: so a wrong one goes.
+ */
 export function rowsFor(job: Pick<JobDocument, 'entries'>, of: BandedId): (BandRow & Pick<Band, 'datum' | 'source'>)[] {
   const rows = new Map<string, BandRow & Pick<Band, 'datum' | 'source'>>();
   const filed = job.entries.filter((e) => e.kind === 'alignment-band');
@@ -83,7 +86,9 @@ export function rowsFor(job: Pick<JobDocument, 'entries'>, of: BandedId): (BandR
     const read = Band.safeParse(body);
     if (!read.success || read.data.of !== of) continue;
     const { low, high, height, datum, source } = read.data;
-    rows.set(height === undefined ? 'any' : `${datum}/${height.toFixed(2)}`, {
+    for (const [key, row] of rows)
+      if (height === undefined || row.height === null || row.datum !== datum) rows.delete(key);
+    rows.set(height === undefined ? 'any' : height.toFixed(2), {
       height: height ?? null,
       low,
       high,
@@ -130,11 +135,7 @@ export function bandOf(
   const rows = rowsFor(w.job, of);
   const datum = rows.find((r) => r.height !== null)?.datum ?? 'hub-to-lip';
   const height = heightIn(w, gate, place, datum);
-  const found = bandAt(
-    rows.filter((r) => r.height === null || r.datum === datum),
-    height,
-  );
-  return { ...found, height, source: rows.at(-1)?.source ?? '' };
+  return { ...bandAt(rows, height), height, source: rows.at(-1)?.source ?? '' };
 }
 
 /** Why a figure has no band here, and what then. */

@@ -1,6 +1,7 @@
 import { CORNERS, PLACE_NAME } from '../../kernel/places';
 import { show } from '../../kernel/units/format';
 import type { UnitChoice } from '../../kernel/units/quantity';
+import { lineSaid } from '../../record/checks/leadsLines';
 import type { Verdict } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
@@ -17,10 +18,9 @@ export function benchFacts(
   units: UnitChoice,
 ): readonly { name: string; text: string }[] {
   const { job } = w;
-  const said = [...job.stationLines]
-    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
-    .findLast(({ line }) => line === 'alignment');
-  if (said?.answer !== 'not-done-here') return [];
+  const own = w.book.leadsLine('alignment');
+  const found = own && lineSaid(job, own);
+  if (!found || found.stale || found.said.answer !== 'not-done-here') return [];
   const floorBased = BANDED.some(({ id }) =>
     rowsFor(job, id).some((r) => r.height !== null && r.datum === 'floor-to-lip'),
   );

@@ -1,6 +1,7 @@
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { CORNERS } from '../../kernel/places';
 import { BOTH, FRONT, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { standingReadings } from '../../record/figures';
 import { staleAfter } from '../common/stale';
 import { shockHolds } from '../common/where';
 
@@ -17,11 +18,9 @@ export type Way = (typeof WAYS)[number]['id'];
 
 /** How it is read at a gate: what was last said there; by gauge and tape where nobody said. */
 export function wayOf(job: JobDocument, gate: ReadingGate): Way {
-  const struck = new Set(job.strikes.map((s) => s.reading));
-  const said = job.readings
-    .filter((r) => r.point === 'alignedBy' && r.gate === gate && r.answer === 'observed' && !struck.has(r.id))
-    .sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt))
-    .at(-1)?.text;
+  const said = standingReadings(job).findLast(
+    (r) => r.point === 'alignedBy' && r.gate === gate && r.answer === 'observed',
+  )?.text;
   return WAYS.find((way) => way.id === said)?.id ?? 'gauge';
 }
 const when =
@@ -115,12 +114,16 @@ export const alignmentPoints: readonly Point[] = [
     where: () => spots(FRONT, 'floor'),
   },
   {
-    ...byStand,
+    ...angle,
     id: 'axisLean',
     label: 'Steering-axis lean',
     short: 'axis lean',
     how: 'From the stand’s steer sweep, where it gives it. Plus when the top leans in.',
+    instrument: 'alignment-rack',
     essential: false,
+    // On the full route: a stand gives it, a gauge seldom does.
+    route: undefined,
+    seconds: 6,
     range: [4, 18],
     where: () => spots(FRONT, 'floor'),
   },
@@ -227,7 +230,6 @@ export const alignmentPoints: readonly Point[] = [
     instrument: 'tape-hidden',
     gates: BOTH,
     signed: true,
-    route: ROUTE,
     drawing: { of: 'linkage' },
     range: [-25, 25],
     seconds: 10,

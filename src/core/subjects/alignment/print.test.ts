@@ -1,4 +1,5 @@
 import fc from '../../../../tests/support/properties';
+import { inHand } from '../../../../tests/support/inHand';
 import { lifted } from '../../../../tests/support/lifted';
 import { guessMapping, MOST_LETTERS, printOf, readPrint, rowsOfPrint, seemsSwapped, type PrintLine } from './print';
 
@@ -73,11 +74,22 @@ test('left and right swapped is seen by what was read Before', () => {
       'caster.FR.floor': 4.8,
     },
   });
+  // The same where Before was read without a stand.
+  const byGauge = lifted({
+    before: {
+      'camberGauge.FL.floor': -1,
+      'camberGauge.FR.floor': 0.4,
+      'casterGauge.FL.floor': 3.2,
+      'casterGauge.FR.floor': 4.8,
+    },
+  });
   const lines = (l: number, r: number, cl: number, cr: number) =>
     read(`wheel,figure,value\nFL,camber,${l}\nFR,camber,${r}\nFL,caster,${cl}\nFR,caster,${cr}`);
-  expect(seemsSwapped(job, 'after', lines(0.4, -0.9, 4.6, 3.1))).toBe(true);
-  expect(seemsSwapped(job, 'after', lines(-0.9, 0.4, 3.1, 4.6))).toBe(false);
-  expect(seemsSwapped(job, 'before', lines(0.4, -0.9, 4.6, 3.1))).toBe(false);
+  for (const came of [job, byGauge]) {
+    expect(seemsSwapped(inHand(came), 'after', lines(0.4, -0.9, 4.6, 3.1))).toBe(true);
+    expect(seemsSwapped(inHand(came), 'after', lines(-0.9, 0.4, 3.1, 4.6))).toBe(false);
+    expect(seemsSwapped(inHand(came), 'before', lines(0.4, -0.9, 4.6, 3.1))).toBe(false);
+  }
 });
 test('written out and read in again it is the same', () =>
   fc.assert(

@@ -2,6 +2,9 @@ import Papa from 'papaparse';
 import { toeAngle } from '../../driveline/alignment';
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { PLACE_NAME, type Corner } from '../../kernel/places';
+import { standingReadings } from '../../record/figures';
+import type { Workings } from '../../record/workings';
+import { camberAt, casterAt } from './read';
 import { parseAngle } from '../../kernel/units/parseAngle';
 
 /** A print is refused by its size before anything of it is parsed. */
@@ -171,41 +174,32 @@ function degreesOf(
 const NEARER = 0.6;
 
 /**
- * Whether a print lies nearer to what was read Before once its left and right are turned about: asked about, never
- * changed.
+ * Whether a print lies nearer to what was read Before, by whichever way, once its left and right are turned about: asked
+ * about, never changed.
  */
-export function seemsSwapped(job: JobDocument, gate: ReadingGate, lines: readonly PrintLine[]): boolean {
+export function seemsSwapped(w: Workings, gate: ReadingGate, lines: readonly PrintLine[]): boolean {
   if (gate === 'before') return false;
-  const was = (point: string, place: string) =>
-    job.readings.findLast((r) => r.gate === 'before' && r.point === point && r.place === place && r.value !== null)
-      ?.value ?? null;
   const across = (place: Corner): Corner => `${place[0]}${place[1] === 'L' ? 'R' : 'L'}` as Corner;
   let [asIs, turned, sides] = [0, 0, 0];
   for (const line of lines) {
-    if (!line.ok || line.point === 'toe') continue;
-    const [own, other] = [was(line.point, line.place), was(line.point, across(line.place))];
-    if (own === null || other === null) continue;
+    if (!line.ok || (line.point !== 'camber' && line.point !== 'caster')) continue;
+    const at = line.point === 'camber' ? camberAt : casterAt;
+    const [own, other] = [at(w, 'before', line.place), at(w, 'before', across(line.place))];
+    if (!own || !other) continue;
     sides++;
-    asIs += Math.abs(line.value - own);
-    turned += Math.abs(line.value - other);
+    asIs += Math.abs(line.value - own.value);
+    turned += Math.abs(line.value - other.value);
   }
   return sides > 1 && turned + NEARER < asIs;
 }
 
 /** The alignment of a gate as a print of ours: what is read in again gives the same. */
 export function printOf(job: JobDocument, gate: ReadingGate): string {
-  const struck = new Set(job.strikes.map((s) => s.reading));
-  const superseded = new Set(job.readings.flatMap((r) => r.supersedes ?? []));
+  const standing = standingReadings(job);
   const rows = (['camber', 'caster', 'toe', 'axisLean'] as const).flatMap((point) =>
     (['FL', 'FR', 'RL', 'RR'] as const).flatMap((place) => {
-      const read = job.readings.findLast(
-        (r) =>
-          r.gate === gate &&
-          r.point === point &&
-          r.place === place &&
-          r.value !== null &&
-          !struck.has(r.id) &&
-          !superseded.has(r.id),
+      const read = standing.findLast(
+        (r) => r.gate === gate && r.point === point && r.place === place && r.value !== null,
       );
       return read?.value === undefined || read.value === null
         ? []

@@ -107,6 +107,11 @@ const longer = barCure(
 const lower = barCure(flattened, (_bar, by) => -by / 2);
 const raise = barCure(flattened, (_bar, by) => by / 2);
 
+/** A drag link whose ends come nearer in height: its upper one lower or its lower one higher, to the link alike. */
+const linkFlatter: AxleCure['apply'] = (stands, f) => ({
+  ...stands,
+  drag: stands.drag && flattened(stands.drag, amountOf(f)),
+});
 /** Room that is none any more, mm. */
 const NEAR = 10;
 /** The arms that set a place and a turn. Front arms run rearward from their axle: longer, they push it forward. */
@@ -201,7 +206,7 @@ export const AXLE_CURES: readonly AxleCure[] = [
     seeks: 'amount',
     for: ['bars', 'bump'],
     never: (_w, stands) => noDrag(stands),
-    apply: (stands, f) => ({ ...stands, drag: stands.drag && flattened(stands.drag, amountOf(f)) }),
+    apply: linkFlatter,
     elsewhere: (_w, _s, f) =>
       amountOf(f) === 0
         ? []
@@ -219,7 +224,7 @@ export const AXLE_CURES: readonly AxleCure[] = [
     seeks: 'amount',
     for: ['bars', 'bump'],
     never: (_w, stands) => noDrag(stands),
-    apply: (stands, f) => ({ ...stands, drag: stands.drag && flattened(stands.drag, amountOf(f)) }),
+    apply: linkFlatter,
     elsewhere: (_w, _s, f) =>
       amountOf(f) === 0
         ? []

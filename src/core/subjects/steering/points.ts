@@ -1,6 +1,8 @@
 import { isBeam, type JobDocument } from '../../document/job';
 import { AXLES, CORNERS, axleOf, type Axle } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { limitOn } from '../../record/checks/limit';
+import { standingReadings } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../common/stale';
 import { kindOf } from '../linkage/features';
@@ -13,17 +15,14 @@ export const armed = (job: JobDocument): Axle[] =>
 const front = (job: JobDocument) => (steeredBeam(job) ? spots(['front'], 'below') : []);
 const wishbones = (job: JobDocument) => (steeredBeam(job) ? [] : spots(['FL', 'FR'], 'below'));
 
-/** How far the steering wheel was last read off centre After, degrees; null where nobody looked. */
-function wheelOffNow(job: JobDocument): number | null {
-  const struck = new Set(job.strikes.map((s) => s.reading));
-  const read = job.readings.filter(
-    (r) => r.point === 'wheelOff' && r.gate === 'after' && r.value !== null && !struck.has(r.id),
-  );
-  return read.sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt)).at(-1)?.value ?? null;
-}
-/** What a correction is worked from is asked once there is something to correct. */
-const whenOff = (job: JobDocument, { gate }: Asked): boolean =>
-  gate === 'after' && Math.abs(wheelOffNow(job) ?? 0) > (job.limits.wheelCentre?.clear ?? wheelCentre.clear);
+/** What a correction is worked from is asked once there is something to correct: the wheel last read off centre After. */
+const whenOff = (job: JobDocument, { gate }: Asked): boolean => {
+  if (gate !== 'after') return false;
+  const off = standingReadings(job).findLast(
+    (r) => r.point === 'wheelOff' && r.gate === 'after' && r.value !== null,
+  )?.value;
+  return Math.abs(off ?? 0) > limitOn(job, wheelCentre).clear;
+};
 
 const gauge = { ...length, quantity: 'angle', instrument: 'digital-gauge', gates: BOTH, signed: true } as const;
 const once = {

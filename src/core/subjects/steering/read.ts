@@ -164,7 +164,7 @@ export function bumpsOf(w: Workings, gate: ReadingGate): Bump[] {
   // Points taped Before know nothing of a bar, arm or link that was changed since, unless they were taped anew.
   const older =
     gate === 'after' &&
-    changedSince(w.job, 'steering-part', 'track-bar-or-arm') &&
+    changedSince(w.job, 'steering-part', 'track-bar-or-arm', 'shim') &&
     w.job.geometry.asBuilt?.file.front === undefined;
   const geometry: Aided | null = older ? null : bumpSteerByGeometry(w, gate);
   const tape = bumpByTape(w, gate);

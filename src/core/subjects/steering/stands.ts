@@ -1,9 +1,8 @@
-import type { DecisionRule } from '../../kernel/decisionRule';
 import { judge, type VerdictWord } from '../../kernel/judge';
 import type { Axle } from '../../kernel/places';
 import type { Quantity } from '../../kernel/units/quantity';
 import type { Uncertain } from '../../kernel/uncertainty/propagate';
-import type { LimitFigure } from '../../record/checks/limit';
+import { limitOn, type LimitFigure } from '../../record/checks/limit';
 import type { Workings } from '../../record/workings';
 import { foreAft, offCentre } from '../axlePlace/checks';
 import { barAt, barPredicts, shiftAt, wentForward } from '../axlePlace/place';
@@ -93,9 +92,8 @@ export interface AxleRow {
 export function axleRows(w: Workings, stands: AxleStands): AxleRow[] {
   const judgedAs = (id: string, title: string, of: Uncertain | null, figure: LimitFigure): AxleRow[] => {
     if (!of) return [];
-    const set = w.job.limits[figure.id];
-    const limit = { clear: set?.clear ?? figure.clear, stop: set?.stop ?? figure.stop, sense: figure.sense };
-    const rule: DecisionRule = set?.rule ?? figure.rule;
+    const { clear, stop, rule } = limitOn(w.job, figure);
+    const limit = { clear, stop, sense: figure.sense };
     return [
       { id, title, quantity: figure.quantity, value: of.value, word: judge(of.value, of.u, limit, rule).verdict },
     ];

@@ -191,6 +191,13 @@ describe('steering wheel', () => {
     expect(held(raised, 'steering-shaft')).toBe(true);
     expect(verdictOf(off(), 'steering-shaft', 'vehicle')).toBeNull();
   });
+  test('a damper that it came with and has no more is told, never clear', () => {
+    const none = { 'damperFree.vehicle.floor': { choice: 'none' } };
+    expect(found(off(none), 'steering-damper', 'vehicle').verdict).toBe('Watch');
+    const never = off(none);
+    const bare = { ...never, readings: never.readings.filter((r) => !/^damper(Length|Closed|Open)$/.test(r.point)) };
+    expect(found(bare, 'steering-damper', 'vehicle').verdict).toBe('Clear');
+  });
   test('locks: each inner wheel at its own', () => {
     const at = (l: number, r: number) =>
       verdictOf(off({ 'lockAngle.FL.floor-left': l, 'lockAngle.FR.floor-right': r }), 'lock-alike', 'vehicle');
@@ -252,6 +259,15 @@ describe('place without a stand', () => {
       9,
     );
     expect(turnedInOpenings(w, 'front', 'before')?.value).toBeCloseTo(0, 9);
+  });
+  test('unlike tyres lean a straight housing, by hand: 8 mm over 1585 is 0.29°, the taller side’s top in', () => {
+    const job = lifted({
+      job: { heightSchool: 'floor-to-lip' },
+      after: { 'loadedRadius.RL.floor': 407, 'loadedRadius.RR.floor': 399 },
+    });
+    expect(rearOf(inHand(job), 'after')?.camberLeft).toBeCloseTo(-0.289, 3);
+    const unread = { ...job, readings: job.readings.filter((r) => r.point !== 'loadedRadius') };
+    expect(rearOf(inHand(unread), 'after')).toMatchObject({ camberLeft: null });
   });
   test('poke: what the axle’s place explains and what it does not', () => {
     const v = (l: number, r: number) => found(off({ 'poke.FL.floor': l, 'poke.FR.floor': r }), 'poke-even', 'front');

@@ -125,6 +125,17 @@ const damperRead = (w: Workings): boolean =>
   (['floor-left', 'floor-right'] as const).some(
     (state) => valueOf(w, { gate: 'after', point: 'damperLength', place: 'front', state }) !== null,
   );
+/** Whether any of it was read as it came: taken off is not the same as never there. */
+const hadDamper = (w: Workings): boolean =>
+  [
+    ...STROKES.map((point) => below('before', point)),
+    ...(['floor-left', 'floor-right'] as const).map((state): Spot => ({
+      gate: 'before',
+      point: 'damperLength',
+      place: 'front',
+      state,
+    })),
+  ].some((spot) => valueOf(w, spot) !== null);
 const stroke: CheckDefinition = {
   id: 'damper-stroke',
   title: 'Steering damper’s stroke at lock',
@@ -176,18 +187,24 @@ export const wheelChecks: readonly CheckDefinition[] = [
   },
   {
     ...seen('steering-damper', 'Steering damper at both locks', 'damperFree', true),
-    says: (_w, _place, choice) =>
+    says: (w, _place, choice) =>
       choice === 'ends'
         ? {
             verdict: 'Stop',
             summary: ['at its end, or it touches'],
             next: ['A damper that ends before the lock stops the steering: move its bracket, or another stroke.'],
           }
-        : {
-            verdict: 'Clear',
-            summary: [choice === 'none' ? 'there is none' : 'goes on both ways at both locks'],
-            next: [],
-          },
+        : choice === 'none' && hadDamper(w)
+          ? {
+              verdict: 'Watch',
+              summary: ['there is none, and it came with one'],
+              next: ['Told to the customer: without its damper a steered beam shakes sooner.'],
+            }
+          : {
+              verdict: 'Clear',
+              summary: [choice === 'none' ? 'there is none' : 'goes on both ways at both locks'],
+              next: [],
+            },
   },
   {
     ...seen('steering-shaft', 'Steering shaft engaged after the body lift', 'shaftEngaged', true),
