@@ -1,6 +1,6 @@
-/** Unit and property tests: those beside the code in src/ and scripts/. Browser tests are Playwright's. */
+/** Unit and property tests: those beside the code in src/, scripts/ and sim/. Browser tests are Playwright's. */
 export default {
-  roots: ['<rootDir>/src', '<rootDir>/scripts', '<rootDir>/tests/promise'],
+  roots: ['<rootDir>/src', '<rootDir>/scripts', '<rootDir>/sim', '<rootDir>/tests/promise'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testEnvironment: 'node',
   // Some tests load the whole demo shop into a database, on machines that others use too.

@@ -124,11 +124,17 @@ await main(async () => {
       counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites, unitFailures(r)]);
     }
     const port = await freePort(3900);
-    server = await serve(port, { ...env, NODE_ENV: 'production' }, { logFile: path.join(results, 'app.log') });
+    // The stand-in alignment stand, which the test of it starts.
+    const HIGH_GATE_STAND = `http://127.0.0.1:${await freePort(4780)}`;
+    server = await serve(
+      port,
+      { ...env, HIGH_GATE_STAND, NODE_ENV: 'production' },
+      { logFile: path.join(results, 'app.log') },
+    );
     say('browser tests in Chromium');
     const browser = path.join(results, 'browser.json');
     await run(bin('playwright'), ['test', ...only], {
-      env: { ...env, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+      env: { ...env, HIGH_GATE_STAND, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
     });
     counted(browser, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected, browserFailures(r.suites)]);
     if (only.length === 0)

@@ -1,8 +1,11 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { bodyIsOurs } from '@/server/access/actionBody';
+import { standOrigin } from '@/server/env';
 
 const DEV = process.env.NODE_ENV !== 'production';
 const PUBLIC_URL = process.env.HIGH_GATE_URL;
+/** The one other place that a page may read: the alignment stand whose address the operator has set. */
+const STAND = standOrigin();
 
 /** Scripts run only with the nonce of this very answer; nothing inline, nothing from elsewhere. */
 function contentPolicy(nonce: string): string {
@@ -14,7 +17,7 @@ function contentPolicy(nonce: string): string {
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
-    "connect-src 'self'",
+    `connect-src 'self'${STAND ? ` ${STAND}` : ''}`,
     "worker-src 'self'",
     "manifest-src 'self'",
     "object-src 'none'",

@@ -231,8 +231,8 @@ function mountainRescue(): JobDocument {
       alignedBy: { choice: 'stand' },
       ...gaugeValues(truth, { front: [72.5, 72], rear: [70.5, 62] }),
       // One lower arm's bush was pressed in a turn off: caster is short on the left, and toe went out with the lift.
-      'caster.FL.floor': 2.2,
-      'caster.FR.floor': 3.9,
+      'caster.FL.floor': 3.3,
+      'caster.FR.floor': 6.2,
       'toe.FL.floor': 0.31,
       'toe.FR.floor': 0.22,
     },
@@ -389,6 +389,79 @@ const forestRoad = (): JobDocument =>
     banded: false,
   });
 
+/**
+ * After: wishbones on cams, read by gauge and tape. The left front cam was set once, from a mark to a mark; camber stands
+ * out on both sides as the lift left it, caster is short on the left, and toe went with both.
+ */
+function ferry(): JobDocument {
+  const start = startJob({
+    job: {
+      number: 'HG-0146',
+      use: 'ferry landing, quay roads',
+      bookedAt: '2026-11-19T08:00:00Z',
+      bay: 'Bay 5',
+      promiseFront: 'Street',
+      promiseRear: 'Street',
+    },
+    customer: { name: 'Holm Ferry', contact: '' },
+    vehicle: { ...TARN, tag: 'ferry' },
+    kit: STILE_65,
+    plan: { liftFront: 65, liftRear: 65, heaviestLoad: 350 },
+  });
+  const truth = { front: trueEnd(start, 'front'), rear: trueEnd(start, 'rear') };
+  const gauged = (lift: Parameters<typeof gaugeValues>[1]) =>
+    Object.fromEntries(
+      Object.entries(gaugeValues(truth, lift))
+        .filter(([key]) => /^(camber|caster)\./.test(key))
+        .map(([key, value]) => [key.replace('.', 'Gauge.'), value]),
+    );
+  const before = fillLinkage(
+    fillGate(at(start, 'before'), 'before', {
+      scattered: true,
+      route: 'short',
+      from: '2026-11-19T08:20:00Z',
+      values: { alignedBy: { choice: 'gauge' }, ...gauged({ front: [0, 0], rear: [0, 0] }) },
+    }),
+    truth,
+    { from: '2026-11-19T09:10:00Z', only: ['lowerArm', 'upperArm', 'tieRod'] },
+  );
+  const built = change(
+    at(before, 'build'),
+    'spring',
+    'build',
+    'Spacers on the front struts, blocks out, add-a-leaf in',
+    'Ivo',
+    '2026-11-19T11:00:00Z',
+  );
+  const set: JobDocument = {
+    ...built,
+    changes: [
+      ...built.changes,
+      {
+        id: crypto.randomUUID(),
+        kind: 'alignment',
+        gate: 'build',
+        what: 'Left lower arm, front cam: from 0 to -1 notches by the paint mark',
+        setting: { adjuster: 'cam-front-left', from: 0, to: -1, mark: 'the paint mark' },
+        by: 'Runa',
+        at: '2026-11-19T13:40:00Z',
+      },
+    ],
+  };
+  return fillGate(at(set, 'after'), 'after', {
+    scattered: true,
+    route: 'short',
+    from: '2026-11-19T14:00:00Z',
+    values: {
+      alignedBy: { choice: 'gauge' },
+      ...gauged({ front: [65, 64], rear: [65, 66] }),
+      'casterGauge.FL.floor': 2.4,
+      'toeBehind.front.floor': 1407,
+      'toeAhead.front.floor': 1399,
+    },
+  });
+}
+
 /** Release: everything clear, a lead to sign. */
 function vet(number: string, use: string, customer: string, tag: string, day: string): JobDocument {
   const start = startJob({
@@ -445,7 +518,7 @@ const filedAtOnce = (job: JobDocument): JobDocument => ({
   readings: job.readings.map((r) => ({ ...r, filedAt: r.filedAt ?? r.takenAt })),
 });
 
-/** Seven jobs, each at another gate, that together show every verdict and both unit systems. */
+/** Eight jobs, most at another gate, that together show every verdict and both unit systems. */
 export const demoJobs = (): JobDocument[] =>
   [
     peatSurvey(),
@@ -453,6 +526,7 @@ export const demoJobs = (): JobDocument[] =>
     farrier(),
     beekeeper(),
     forestRoad(),
+    ferry(),
     vet('HG-0139', 'vet', 'Skarn Valley Vets', 'vet', '19'),
     released(),
   ].map(filedAtOnce);

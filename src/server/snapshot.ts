@@ -14,6 +14,7 @@ import { shopKits, type KitChoice } from '@/db/queries/kits';
 import { loadJob, readingsBy } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
+import { standOrigin } from './env';
 import { jobMark } from './jobs/marks';
 import type { Member } from './session';
 import { isBusy, isTooLong, isTooMany } from './threads/pool';
@@ -58,6 +59,8 @@ export interface Snapshot {
   mark?: string;
   /** What each reading takes in this shop, as learned. */
   pace?: Pace;
+  /** Where the shop's alignment stand answers its tablets; left out where the operator has set none. */
+  stand?: string;
   /** What the job came to here, so that the device need not work at once what it opens. */
   told?: Told;
 }
@@ -96,6 +99,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     const frozen = loaded.document.job.state === 'open' ? null : await signedSheetOf(tx, shopId, jobId);
     const { sheets, verdicts } = frozen ? readSignedSheet(frozen.sheet) : { sheets: null, verdicts: null };
     const beside = await shopMark(tx, shopId);
+    const stand = standOrigin();
     return {
       ...loaded,
       shopMark: beside,
@@ -104,6 +108,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
       stock: (await shopFit(tx, shopId)).stock,
       versions: await geometryVersions(tx, shopId, jobId),
       mine: await readingsBy(tx, shopId, jobId, member.id),
+      ...(stand && { stand }),
       signed:
         frozen && sheets && verdicts
           ? {

@@ -29,7 +29,10 @@ export function VehicleBand({
     />
   );
   return (
-    <section aria-label="Vehicle and ride heights" className={`border-b border-rule px-5 ${slim ? 'py-1' : 'py-2'}`}>
+    <section
+      aria-label="Vehicle and ride heights"
+      className={`no-print border-b border-rule px-5 ${slim ? 'py-1' : 'py-2'}`}
+    >
       <div className="grid grid-cols-2 items-center gap-x-5 gap-y-2 lg:grid-cols-[auto_minmax(0,1fr)_auto_1px_auto_minmax(0,220px)_auto]">
         {cell('FL')}
         <div className="hidden justify-center lg:flex">

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { stand } from '../../sim/stand';
 import { book, chooseUnits, fileBands, openGate, signedIn } from './support/shop';
 
 const demo = async (page: Page, number: string): Promise<string> => {
@@ -19,18 +20,29 @@ test('the needle bands show as found and as left at the measured height, and the
     await page.goto(`${job}/after/alignment`);
     await chooseUnits(page, units);
     await expect(page.getByText(height)).toBeVisible();
-    await expect(page.getByRole('heading', { level: 2 }).filter({ hasText: 'Cross caster: 1.70°' })).toBeVisible();
-    await expect(page.getByRole('img', { name: /^Caster: band .*left at \+2\.20° left/ })).toBeVisible();
+    await expect(page.getByRole('heading', { level: 2 }).filter({ hasText: 'Cross caster: 2.90°' })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Caster: band .*left at \+3\.30° left/ })).toBeVisible();
   }
   await expect(page.getByRole('listitem').filter({ hasText: 'Offset ball-joint sleeve, left' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'Tie-rod sleeve' })).toContainText('toward toe-out');
   await page.getByRole('button', { name: 'Try it' }).click();
-  await expect(page.getByText('as advised')).toBeVisible();
+  await expect(page.getByText('on trial', { exact: false }).first()).toBeVisible();
+  const trial = page.locator('[data-trying]');
+  await expect(trial.getByRole('status')).toContainText('Every figure would be in.');
+  // By hand, live: a step of the sleeve by the keyboard, and what is out is said.
+  const sleeve = trial.getByRole('slider', { name: 'Tie-rod sleeve' });
+  await sleeve.focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  await expect(sleeve).toHaveAttribute('aria-valuetext', /0\.5 turns toward toe-in/);
+  await expect(trial.getByRole('status')).toContainText('Out: total toe');
+  await trial.getByRole('button', { name: 'Leave it' }).click();
+  await expect(trial).toBeHidden();
   await page.getByRole('button', { name: 'Rear', exact: true }).click();
   await expect(page.getByRole('img', { name: /^Total toe: band/ })).toBeVisible();
   // A rate of the shop's own goes before the built-in one.
-  await page.locator('summary').filter({ hasText: 'What a turn, notch or millimetre did here' }).click();
+  await page.locator('summary').filter({ hasText: 'This vehicle’s adjusters' }).click();
   await page.getByLabel('Adjuster', { exact: true }).selectOption({ label: 'Tie-rod sleeve' });
+  await page.getByLabel('On this vehicle').selectOption({ label: 'It has it' });
   await page.getByLabel('Total toe a unit').fill('0.8');
   await page.getByLabel('How it was found').fill('one turn, read before and after');
   await page.getByRole('button', { name: 'File adjuster rate' }).click();
@@ -40,6 +52,37 @@ test('the needle bands show as found and as left at the measured height, and the
   await page.getByText(/recorded since Before; record one/).click();
   await page.getByLabel('Kind of change').selectOption('alignment');
   await expect(page.getByText(/Recorded now it asks \d+ readings again, about \d+ min/)).toBeVisible();
+});
+
+test('an adjustment says from, to and by which mark; what it set makes its readings stale, and it is on the sheet to print', async ({
+  page,
+}) => {
+  await signedIn(page, 'Ivo');
+  const job = await demo(page, 'HG-0146');
+  await page.goto(`${job}/after/alignment`);
+  await chooseUnits(page, 'mm');
+  // Its cams go by the linkage as taped: in millimetres at their pivots, and what stays out names the part.
+  await expect(page.getByRole('listitem').filter({ hasText: 'Left lower arm, front cam' })).toContainText(
+    'at its pivot',
+  );
+  await expect(page.getByText(/Still out:.*Upper arms made for this lift/)).toBeVisible();
+  await page.locator('summary').filter({ hasText: 'Record an adjustment' }).click();
+  await page.getByLabel('Which adjuster').selectOption({ label: 'Tie-rod sleeve' });
+  await page.getByLabel('From', { exact: true }).first().fill('0');
+  await page.getByRole('button', { name: 'Record change' }).click();
+  await expect(page.getByText('say what it was read off by')).toBeVisible();
+  await page.getByLabel('To', { exact: true }).first().fill('-1/2');
+  await page.getByLabel('Read off by').fill('the paint mark');
+  await page.getByRole('button', { name: 'Record change' }).click();
+  await expect(page.getByRole('heading', { level: 2 }).filter({ hasText: /stale/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Alignment sheet, to print' }).click();
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Tie-rod sleeve: from 0 to -0.5 turns by the paint mark; Ivo' }),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'from 0 to -1 notches by the paint mark; Runa' }),
+  ).toBeVisible();
+  await expect(page.getByRole('row', { name: /Camber, left/ })).toContainText('−0.75° to +0.50°');
 });
 
 test('the bands of a vehicle like it are found in the shop and taken over', async ({ page }) => {
@@ -121,4 +164,39 @@ test('a print comes in whole or not at all, its columns mapped and remembered; b
     .filter({ hasText: /\d+ clear/ })
     .click();
   await expect(page.getByRole('button', { name: /Caster, front left/ })).toContainText('band +3.00° to +6.00°');
+});
+
+test('live figures of the stand-in stand are taken while they stand still, and say that they are simulated', async ({
+  page,
+  baseURL,
+}) => {
+  const address = process.env.HIGH_GATE_STAND ?? '';
+  await signedIn(page, 'Runa');
+  await chooseUnits(page, 'mm');
+  const job = await book(page, { customer: 'On the stand' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before/alignment`);
+  const live = page.locator('details').filter({ hasText: 'Live from the alignment stand' });
+  await live.locator('summary').click();
+  await expect(live.getByRole('alert')).toContainText('it does not answer');
+  const running = await stand({ port: new URL(address).port, app: baseURL });
+  try {
+    await expect(live.getByText('They stand still.')).toBeVisible();
+    await expect(live.getByText('Simulated: a stand-in makes these figures up.')).toBeVisible();
+    await expect(live.getByRole('row', { name: /Front left/ })).toContainText('+3.3');
+    await live.getByRole('button', { name: 'Take these figures' }).click();
+    await expect(live.getByRole('status')).toHaveText('10 figures filed.');
+  } finally {
+    await running.stop();
+  }
+  await expect(live.getByRole('alert')).toContainText('it does not answer');
+  await expect(page.getByRole('img', { name: /^Caster: .*found \+3\.(29|30|31)° left/ })).toBeVisible();
+  await expect
+    .poll(async () => {
+      const csv = await (await page.request.get(`${job}/readings.csv`)).text();
+      return csv.split(/\r?\n/).filter((line) => line.includes('simulated-stand')).length;
+    })
+    .toBe(10);
+  await page.goto(`${job}/story`);
+  await expect(page.getByText('simulated, live from the stand, mean of 8').first()).toBeVisible();
 });

@@ -115,6 +115,8 @@ test('notes, strikes and changes wait with the readings; a gate waits for them a
   await file(page, 'hubToLip.FL.floor', '18 9/16');
   await kept(page, job);
   await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
+  // The server has it a moment before the tablet hears so: cut in between, it would wait here as well, and rightly.
+  await expect(page.getByRole('status').getByText(/on this tablet/)).toHaveCount(0);
   await context.setOffline(true);
   await page.goto(`${job}/story`);
   await page.getByRole('button', { name: 'Strike out' }).click();
@@ -277,6 +279,7 @@ test('a shared tablet that lay untouched asks, without network, who files', asyn
   await kept(page, job);
   await file(page, 'hubToLip.FL.floor', '18 9/16');
   await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
+  await expect(page.getByRole('status').getByText(/on this tablet/)).toHaveCount(0);
   await context.setOffline(true);
   const dialog = page.getByRole('dialog');
   await page.clock.fastForward('10:00');

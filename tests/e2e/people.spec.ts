@@ -324,6 +324,24 @@ test('a signed sheet: verified by hash and by file, amended, handed out by a lin
   await ask(hash);
   await expect(stranger.getByText(/Amended 1 time/)).toBeVisible();
 
+  // The alignment was done elsewhere: its figures come as an amendment, judged at the heights that were signed.
+  const later = page.getByRole('group').filter({ hasText: 'Alignment figures that came later' });
+  await later.locator('summary').click();
+  await later.getByLabel('Camber, front left').fill('0.2');
+  await later.getByLabel('Camber, front right').fill('0.3 mm');
+  await later.getByLabel('Your password, again').fill(PASSWORD);
+  await later.getByRole('button', { name: 'Sign these figures' }).click();
+  await expect(later.getByRole('alert').filter({ hasText: 'Some of these were not understood.' })).toBeVisible();
+  await expect(later.getByLabel('Camber, front left')).toHaveValue('0.2');
+  await later.getByLabel('Camber, front right').fill("12'");
+  await later.getByLabel('Who read it, and where').fill('Kvern, on their stand');
+  await later.getByLabel('On which day').fill('2026-11-20');
+  await later.getByLabel('Your password, again').fill(PASSWORD);
+  await later.getByRole('button', { name: 'Sign these figures' }).click();
+  await expect(page.getByRole('region', { name: 'Amendment 2' })).toContainText(
+    'Cross camber, front axle: alike on both sides: Clear',
+  );
+
   await page.getByRole('button', { name: 'Make a link' }).click();
   const link = await page.getByLabel(/Shown this once/).inputValue();
   await stranger.goto(link);

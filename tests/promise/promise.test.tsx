@@ -36,7 +36,7 @@ import type { Doer } from '@/server/jobs/withJob';
 import type { Snapshot } from '@/server/snapshot';
 import { DeviceProvider } from '@/ui/device/DeviceProvider';
 import { sendRound } from '@/ui/device/sender';
-import { keep, openStore, type Store } from '@/ui/device/store';
+import { keepAll, openStore, type Store } from '@/ui/device/store';
 import { isRoom, subjectRoom } from '@/ui/room/rooms';
 import { SubjectRoom } from '@/ui/room/SubjectRoom';
 import { RoomContext, viewOf, type Looker } from '@/ui/room/view';
@@ -110,7 +110,7 @@ withDatabase('a made-up subject, added by its folder and one line', () => {
       Entry.parse(entry(jobId, 'entry', { kind: 'bracket-shim', fields: { side: 'left', thickness: 90 } })),
     ];
     for (const each of waiting)
-      await keep(store, { id: each.id, member: runa.id, jobId, job: 'T', what: 'x', entry: each });
+      await keepAll(store, [{ id: each.id, member: runa.id, jobId, job: 'T', what: 'x', entry: each }]);
     // Without network, on this device: what cannot be is left out, the rest is judged at once.
     const here = withWaiting(before, waiting, 'Runa');
     expect([here.readings.length - before.readings.length, here.entries.length]).toEqual([1, 1]);

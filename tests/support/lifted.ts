@@ -41,6 +41,20 @@ export function lifted({
   });
 }
 
+/** A front and a rear beam lifted on springs, read Before and After; it came as its maker made it. */
+export const onSprings = (
+  after: FillOptions['values'] = {},
+  vehicle = CAIRN,
+  before: FillOptions['values'] = {},
+): JobDocument =>
+  lifted({
+    after,
+    before,
+    vehicle,
+    changes: ['spring'],
+    reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker' },
+  });
+
 export const withChange = (
   job: JobDocument,
   kind: Change['kind'],

@@ -148,11 +148,20 @@ export type Reading = z.infer<typeof Reading>;
 
 export const Strike = z.strictObject({ reading: z.uuid(), reason: named(300), by: named(80), at: moment, broughtIn });
 export type Strike = z.infer<typeof Strike>;
+/** One adjuster that was turned or set: from, to, in its own unit, and what it was read off by. */
+export const Setting = z.strictObject({
+  adjuster: named(40).describe('Which, by its id; other: named in the words of the change'),
+  from: z.number().min(-10_000).max(10_000).describe('In its unit: notches, turns, mm or degrees from its mark'),
+  to: z.number().min(-10_000).max(10_000),
+  mark: named(120).describe('What it was read off by: paint, a notch, threads showing, a scale'),
+});
+export type Setting = z.infer<typeof Setting>;
 export const Change = z.strictObject({
   id: z.uuid(),
   kind: ChangeKind,
   gate: GateName,
   what: named(300),
+  setting: Setting.optional().describe('Which adjuster, from, to and by which mark; left out where nobody said'),
   by: named(80),
   at: moment,
   broughtIn,
@@ -226,6 +235,7 @@ export const StationLine = z
     line: named(40).describe('Which part of the work, by the id of its line'),
     answer: z.enum(['checked', 'not-done-here']),
     text: named(1000).describe('Checked: the figures. Not done here: why'),
+    due: z.iso.date().optional().describe('By when it is done elsewhere, where its line asks for a date'),
     by: named(80),
     at: moment,
   })

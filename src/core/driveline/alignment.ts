@@ -77,12 +77,20 @@ export function bandAt(rows: readonly BandRow[], height: number | null): BandFou
   };
 }
 
-/** Half of a band's width, and how far off its middle Stop begins: half its width past it again, at least 0.25°. */
-export function bandLimits({ low, high }: { low: number; high: number }): {
+/**
+ * Half of a band's width, and how far off its middle Stop begins: half its width past it again, at least 0.25°, or as
+ * far past it as the shop has said.
+ *
+ * @param watch degrees outside the band that read Watch, where the shop has set them
+ */
+export function bandLimits(
+  { low, high }: { low: number; high: number },
+  watch: number | null = null,
+): {
   target: number;
   clear: number;
   stop: number;
 } {
   const half = (high - low) / 2;
-  return { target: (low + high) / 2, clear: half, stop: half + Math.max(half, 0.25) };
+  return { target: (low + high) / 2, clear: half, stop: half + (watch ?? Math.max(half, 0.25)) };
 }

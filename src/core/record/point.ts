@@ -44,7 +44,7 @@ interface Drawings {
   /** The vehicle from above or behind: where the tape goes from frame or body to wheel or axle. */
   axle: { tape: 'side' | 'ahead' | 'behind' | 'wheelbase' | 'bar' };
   /** A wheel from behind or its side with a gauge on it, or both from above with the tape between their marks. */
-  alignment: { tape: 'camber' | 'caster' | 'toe' };
+  alignment: { tape: 'camber' | 'caster' | 'toe' | 'string' };
   /** Steering and arms from the front or above: which part is read. */
   steering: { tape: 'wheel' | 'drag' | 'arm' | 'tieRod' | 'armSlope' | 'sleeve' | 'damper' };
   /** The vehicle's own linkage, with one of its points marked and one distance of it. */

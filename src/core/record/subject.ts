@@ -39,6 +39,8 @@ export interface EntryKind<T = unknown> {
   gates: readonly GateName[];
   /** Only a lead files it. */
   lead?: boolean;
+  /** Something known of the vehicle, not done to it: its subject says on the sheet what stands of it. */
+  stated?: true;
   /** What it says, in words with figures: for the story, the sheet and whoever looks for it. */
   says(body: T): Phrase;
 }
@@ -58,6 +60,8 @@ export interface LeadsLine {
    * measured is then no longer in the way. Left out where the line is all that the station has.
    */
   covers?: readonly string[];
+  /** Not done here, it asks by when it is done elsewhere. */
+  due?: true;
 }
 
 /**

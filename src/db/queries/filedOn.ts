@@ -54,11 +54,12 @@ const Rows = z.object({
     })),
   ),
   changes: z.array(
-    z.looseObject({ ...said, brought_in: from }).transform((c) => ({
+    z.looseObject({ ...said, setting: from, brought_in: from }).transform((c) => ({
       id: c.id,
       kind: c.kind,
       gate: c.gate,
       what: c.what,
+      setting: c.setting,
       by: c.by_name,
       at: c.at,
       broughtIn: c.brought_in,
@@ -88,9 +89,15 @@ const Rows = z.object({
       .transform((c) => ({ reading: c.reading_id, by: c.by_name, at: c.at })),
   ),
   station_lines: z.array(
-    z
-      .looseObject(said)
-      .transform((l) => ({ id: l.id, line: l.line, answer: l.answer, text: l.text, by: l.by_name, at: l.at })),
+    z.looseObject({ ...said, due: from }).transform((l) => ({
+      id: l.id,
+      line: l.line,
+      answer: l.answer,
+      text: l.text,
+      due: l.due,
+      by: l.by_name,
+      at: l.at,
+    })),
   ),
   entries: z.array(
     z.looseObject({ ...said, brought_in: from }).transform((e) => ({

@@ -55,7 +55,11 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
     })
     .from(jobs)
     .where(and(...where))
-    .orderBy(...(show === 'open' ? [asc(jobs.standingRank), asc(jobs.bookedAt)] : [desc(jobs.bookedAt)]))
+    .orderBy(
+      ...(show === 'open'
+        ? [asc(jobs.standingRank), asc(jobs.bookedAt), asc(jobs.number)]
+        : [desc(jobs.bookedAt), desc(jobs.number)]),
+    )
     .limit(YARD_PAGE + 1)
     .offset(page * YARD_PAGE)
     .as('cut');
@@ -80,6 +84,10 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
     .from(cut)
     .innerJoin(vehicles, eq(vehicles.id, cut.vehicleId))
     .innerJoin(customers, eq(customers.id, cut.customerId))
-    .orderBy(...(show === 'open' ? [asc(cut.standingRank), asc(cut.bookedAt)] : [desc(cut.bookedAt)]));
+    .orderBy(
+      ...(show === 'open'
+        ? [asc(cut.standingRank), asc(cut.bookedAt), asc(cut.number)]
+        : [desc(cut.bookedAt), desc(cut.number)]),
+    );
 }
 export type YardRow = Awaited<ReturnType<typeof yardQuery>>[number];

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import {
   bigint,
   check,
+  date,
   foreignKey,
   index,
   integer,
@@ -99,6 +100,8 @@ export const stationLines = pgTable(
     line: text('line').notNull(),
     answer: text('answer', { enum: ['checked', 'not-done-here'] }).notNull(),
     text: text('text').notNull(),
+    /** By when it is done elsewhere. */
+    due: date('due', { mode: 'string' }),
     ...byWhom(),
     at: moment('at').notNull().defaultNow(),
   },

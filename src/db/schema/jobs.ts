@@ -209,6 +209,8 @@ export const changes = pgTable(
     kind: text('kind').notNull(),
     gate: gateName('gate').notNull(),
     what: text('what').notNull(),
+    /** Which adjuster, from, to and by which mark. */
+    setting: jsonb('setting'),
     by: uuid('by').notNull(),
     byName: text('by_name').notNull(),
     at: moment('at').notNull().defaultNow(),
@@ -220,6 +222,7 @@ export const changes = pgTable(
     index('changes_job_at').on(t.shopId, t.jobId, t.at),
     oneOf('change_kind', t.kind, ChangeKind.options),
     check('change_what', sql`length(trim(${t.what})) > 0`),
+    check('change_setting', sql`jsonb_typeof(${t.setting}) = 'object' and length(${t.setting}::text) <= 1000`),
   ],
 );
 

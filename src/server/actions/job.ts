@@ -86,7 +86,7 @@ export async function acceptStop(
 
 export async function answerLine(
   jobId: string,
-  input: { line: string; answer: string; text: string },
+  input: { line: string; answer: string; text: string; due: string },
 ): Promise<Answer> {
   return act('answerLine', async (member) => (isId(jobId) ? answerFor(member, jobId, input) : refuse(NO_JOB)));
 }
@@ -98,7 +98,9 @@ export async function signOff(jobId: string, _before: Answer | null, form: FormD
 
 export async function amendSheet(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
   const { password, ...input } = formFields(form);
-  return sure('amendSheet', password, async (member) => (isId(jobId) ? amend(member, jobId, input) : refuse(NO_JOB)));
+  return sure('amendSheet', password, async (member) =>
+    isId(jobId) ? amend(member, jobId, input, member.units) : refuse(NO_JOB),
+  );
 }
 
 export async function keepGeometry(

@@ -1,3 +1,5 @@
+import { isSimulated } from '@/core/kernel/uncertainty/instruments';
+import { isDemo } from '../env';
 import * as z from 'zod';
 import { applyEntry } from '@/core/assembly/filing';
 import { marksBy, type Dating } from '@/core/record/filing/dating';
@@ -34,6 +36,10 @@ function timed(doer: Doer, entry: Entry, now: number, word: Dating['word']): Tim
   const at = entry.kind !== 'reading' && late && !marksBy(marked, entry.at) ? filedAt : entry.at;
   return { entry: { ...entry, at }, dating: { filedAt, marked, word } };
 }
+/** A stand-in's figures are for trying things out: no shop's vehicle is released on them. */
+export const ONLY_DEMO = 'Simulated figures are taken by the demo shop only.';
+const madeUp = (entry: Entry): boolean => !isDemo() && entry.kind === 'reading' && isSimulated(entry.body.instrument);
+
 /** From here on something is filed later than it was done, and not merely sent over a slow network, ms. */
 const LATE = 60_000;
 
@@ -75,6 +81,7 @@ export async function fileEntries(
   const order: (Outcome | Timed)[] = raw.map((each) => {
     const parsed = Entry.safeParse(each);
     const now = Date.now();
+    if (parsed.success && madeUp(parsed.data)) return { id: parsed.data.id, state: 'refused', why: ONLY_DEMO };
     if (parsed.success) return timed(doer, { ...parsed.data, at: trueTime(parsed.data.at, sentAt, now) }, now, word);
     const id = z.object({ id: z.string().max(80) }).safeParse(each);
     const issue = parsed.error.issues[0];

@@ -1,6 +1,9 @@
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { readingsCsv } from '@/core/assembly/formats/readingsCsv';
+import { workingsOf } from '@/core/assembly/book';
+import { makeSheet } from '@/core/assembly/sheet/sheet';
+import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import type { JobDocument } from '@/core/document/job';
 import { hashPassword } from 'better-auth/crypto';
 import { account, user } from '@/db/schema/auth';
@@ -19,6 +22,7 @@ import {
   withDatabase,
 } from '../../../tests/support/shopDb';
 import { eq } from 'drizzle-orm';
+import { fileEntries } from './filing';
 import { signOff } from './gatework';
 import { importJob } from './importing';
 import { jobMark, markedAt } from './marks';
@@ -134,6 +138,58 @@ withDatabase('nobody forges a release', () => {
     expect(job?.readings.some((r) => r.late)).toBe(false);
     expect(job?.readings.every((r) => Date.now() - Date.parse(r.filedAt ?? '') < 60_000)).toBe(true);
     expect(readingsCsv(job as JobDocument)).toContain('"theirs.json, HG-0131"');
+  });
+
+  describe('what a stand-in made up', () => {
+    const was = process.env.HIGH_GATE_DEMO;
+    afterEach(() => {
+      if (was === undefined) delete process.env.HIGH_GATE_DEMO;
+      else process.env.HIGH_GATE_DEMO = was;
+    });
+    const made = {
+      ...released,
+      readings: released.readings.map((r) => (r.point === 'camberGauge' ? { ...r, instrument: 'simulated-stand' } : r)),
+    };
+    test('comes into no shop without demo data, out of a file or off a tablet', async () => {
+      expect(made.readings.some((r) => r.instrument === 'simulated-stand')).toBe(true);
+      process.env.HIGH_GATE_DEMO = '0';
+      expect(await importJob(ivo, JSON.stringify(made), 'made.json')).toMatchObject({
+        ok: false,
+        message: 'Simulated figures are taken by the demo shop only.',
+      });
+      const jobId = await bookJob(ivo);
+      const filed = () =>
+        fileEntries(
+          ivo,
+          [
+            entry(
+              jobId,
+              'reading',
+              reading({ gate: 'before', point: 'camber', place: 'FL', text: '0.2', instrument: 'simulated-stand' }),
+            ),
+          ],
+          new Date().toISOString(),
+        );
+      expect((await filed()).outcomes[0]).toMatchObject({
+        state: 'refused',
+        why: expect.stringContaining('demo shop'),
+      });
+      process.env.HIGH_GATE_DEMO = '1';
+      await owner().execute(sql`update jobs set gate = 'before' where id = ${jobId}`);
+      expect((await filed()).outcomes[0]).toMatchObject({ state: 'filed' });
+    });
+    test('into the demo shop it comes marked: in the reading, the CSV and the sheet', async () => {
+      process.env.HIGH_GATE_DEMO = '1';
+      const brought = await importJob(ivo, JSON.stringify(made), 'made.json');
+      if (!brought.ok) throw new Error(brought.message);
+      const job = (await jobOf(ivo, brought.jobId)) as JobDocument;
+      const n = job.readings.filter((r) => r.instrument === 'simulated-stand').length;
+      expect(n).toBeGreaterThan(0);
+      expect(readingsCsv(job).match(/simulated-stand/g)).toHaveLength(n);
+      expect(makeSheet(workingsOf(job), METRIC_SHOP, (iso) => iso).provenance).toContain(
+        `${n} readings of ${job.readings.length} simulated: made up by a stand-in`,
+      );
+    });
   });
 
   test('a number of another shop that is our next one does not end booking', async () => {

@@ -1,4 +1,5 @@
 import type { JobDocument } from '@/core/document/job';
+import { dueFault } from '@/core/record/checks/dueFault';
 import { BOOK, workingsOf } from '@/core/assembly/book';
 import { and, eq, sql } from 'drizzle-orm';
 import * as z from 'zod';
@@ -212,6 +213,7 @@ const LineInput = z.object({
   line: z.string().refine((line) => BOOK.leadsLine(line) !== undefined, 'there is no such line'),
   answer: z.enum(['checked', 'not-done-here'], 'Say whether it was checked, or not done here'),
   text: z.string().trim().max(1000, 'longer than 1000 letters'),
+  due: z.string().max(20).default(''),
 });
 
 /**
@@ -222,7 +224,7 @@ export async function answerLine(doer: Doer, jobId: string, raw: unknown): Promi
   const parsed = LineInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead answers for it.');
-  const { line, answer, text } = parsed.data;
+  const { line, answer, text, due } = parsed.data;
   if (answer === 'checked' && BOOK.leadsLine(line)?.covers)
     return refuse('This station is judged by its readings: read it, or say why it is not done here.');
   if (text === '') {
@@ -230,15 +232,25 @@ export async function answerLine(doer: Doer, jobId: string, raw: unknown): Promi
       answer === 'checked' ? 'Write the figures: they go with the sheet.' : 'Say why it was not done here.';
     return refuse(wanted, { text: wanted });
   }
+  const dated = BOOK.leadsLine(line)?.due === true && answer === 'not-done-here';
+  const late = dated ? dueFault(due, new Date().toISOString()) : null;
+  if (late) return refuse(late, { due: late });
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     if (!['after', 'release'].includes(job.job.gate)) return refuse('Open the After gate first.');
-    await tx
-      .insert(stationLines)
-      .values({ shopId: doer.shop.id, jobId, line, answer, text, by: doer.id, byName: doer.name });
+    await tx.insert(stationLines).values({
+      shopId: doer.shop.id,
+      jobId,
+      line,
+      answer,
+      text,
+      ...(dated && { due }),
+      by: doer.id,
+      byName: doer.name,
+    });
     await audit(tx, doer, 'answered for', {
       jobId,
       about: `${job.job.number}, ${BOOK.leadsLine(line)?.title ?? line}`,
-      detail: { answer, text },
+      detail: { answer, text, ...(dated && { due }) },
     });
     return { ok: true };
   });

@@ -8,6 +8,9 @@ import { kits } from '@/db/schema/shops';
 import { ACTIONS, ENTRIES, whoDoes } from '../access/rules';
 import { refuse, type Answer } from '../answer';
 import { inShop } from '../database';
+import { isDemo } from '../env';
+import { isSimulated } from '@/core/kernel/uncertainty/instruments';
+import { ONLY_DEMO } from './filing';
 import { insertJob } from './inserting';
 import type { Doer } from './withJob';
 
@@ -64,6 +67,7 @@ export async function importJob(doer: Doer, text: string, file: string): Promise
   const read = readJobFile(text);
   if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
   const { written } = read;
+  if (!isDemo() && written.readings.some((r) => isSimulated(r.instrument))) return refuse(ONLY_DEMO);
   const shops = await knownKit(doer.shop.id, written.kit);
   const barred = deeds(written, written.kit !== null && !shops).find(({ roles }) => !roles.includes(doer.role));
   if (barred) return refuse(`This file ${barred.what}: ${whoDoes(barred.roles)} brings it in.`);

@@ -119,8 +119,8 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
       await tx
         .insert(confirmations)
         .values({ ...own, id: crypto.randomUUID(), readingId: c.reading, ...signer, byName: c.by, at: c.at });
-    for (const { line, answer, text, at, by } of document.stationLines)
-      await tx.insert(stationLines).values({ ...own, line, answer, text, at, ...signer, byName: by });
+    for (const { line, answer, text, due, at, by } of document.stationLines)
+      await tx.insert(stationLines).values({ ...own, line, answer, text, due, at, ...signer, byName: by });
     for (const o of document.openings)
       await tx
         .insert(gateOpenings)

@@ -1,5 +1,5 @@
 import { and, desc, eq, ne, sql } from 'drizzle-orm';
-import { bandRows, type BandKept } from '@/core/subjects/alignment/bands';
+import { bandRows, leadsOf, type BandKept, type LeadKept } from '@/core/subjects/alignment/bands';
 import { loadJob } from '@/db/queries/jobs';
 import { entries } from '@/db/schema/filed';
 import { jobs } from '@/db/schema/jobs';
@@ -11,6 +11,7 @@ import type { Doer } from './withJob';
 export interface LikeBands {
   number: string;
   rows: BandKept[];
+  leads: LeadKept[];
 }
 
 /** The bands of the shop's latest other job of the same make and model that has any; null where none has. */
@@ -41,6 +42,6 @@ export async function likeBands(doer: Doer, jobId: string): Promise<LikeBands | 
     if (!like) return null;
     const loaded = await loadJob(tx, shopId, like.id);
     const rows = loaded ? bandRows(loaded.document) : [];
-    return rows.length > 0 ? { number: like.number, rows } : null;
+    return rows.length > 0 ? { number: like.number, rows, leads: loaded ? leadsOf(loaded.document) : [] } : null;
   });
 }

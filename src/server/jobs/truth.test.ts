@@ -34,8 +34,9 @@ withDatabase('what only a person can say', () => {
     jobId = await bookJob(runa);
   });
   afterAll(closeAll);
+  const SOON = new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10);
   const line = (input: Record<string, string>, who = ivo) =>
-    answerLine(who, jobId, { line: 'alignment', answer: 'not-done-here', text: 'no plates here', ...input });
+    answerLine(who, jobId, { line: 'alignment', answer: 'not-done-here', text: 'no plates here', due: SOON, ...input });
   const said = (row: string) => async () => {
     const job = await jobOf(runa, jobId);
     return job && workJob(job).find((v) => v.check === row);
@@ -56,8 +57,12 @@ withDatabase('what only a person can say', () => {
     expect(await line({ line: 'paint' })).toMatchObject({ ok: false });
     expect(await line({ answer: 'perhaps' })).toMatchObject({ ok: false });
     expect(await alignment()).toBeUndefined();
+    for (const due of ['', 'Friday', '2020-01-01', '2999-01-01'])
+      expect(await line({ due })).toMatchObject({ errors: { due: expect.any(String) } });
     expect(await line({})).toEqual({ ok: true });
-    expect((await alignment())?.summary.join('')).toMatch(/^not done here, by Ivo: no plates/);
+    expect((await alignment())?.summary.join('')).toMatch(
+      /^not done here, by Ivo: no plates here; due by \d+ \w+ \d{4}$/,
+    );
     expect(await line({ answer: 'not-done-here', text: 'the stand is away for calibration' })).toEqual({ ok: true });
     expect((await alignment())?.summary.join('')).toMatch(/^not done here, by Ivo: the stand/);
     // Neither can be written over or taken away.

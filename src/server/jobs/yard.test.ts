@@ -78,7 +78,7 @@ withDatabase('the Yard on a real database', () => {
 
   test('most urgent first, and what it says is what core works', async () => {
     const rows = await yard();
-    expect(rows).toHaveLength(6);
+    expect(rows).toHaveLength(7);
     expect(rows[0]?.number).toBe('HG-0142');
     const ranks = rows.map((r) => Standing.parse(r.standing).rank);
     expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);

@@ -1,3 +1,4 @@
+import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { sql } from 'drizzle-orm';
 import { bookJob, closeAll, jobOf, makePerson, makeShop, owner, withDatabase } from '../../../tests/support/shopDb';
 import { inShop } from '../database';
@@ -278,7 +279,7 @@ withDatabase('people of a shop', () => {
 
   test('a signed sheet is frozen with its hash; an amendment points to it; a link opens and stops opening', async () => {
     const job = await bookJob(boss);
-    expect(await amendSheet(boss, job, { text: 'x' })).toMatchObject({
+    expect(await amendSheet(boss, job, { text: 'x' }, METRIC_SHOP)).toMatchObject({
       message: expect.stringContaining('not signed yet'),
     });
     expect(await makeSheetLink(boss, job, { days: 7 })).toMatchObject({
@@ -294,14 +295,43 @@ withDatabase('people of a shop', () => {
     const signed = await kept();
     expect(sha256(signed?.sheet ?? '')).toBe(signed?.sha256);
     expect(JSON.parse(signed?.sheet ?? '{}')).toMatchObject({ coreVersion: signed?.core_version, shop: 'People test' });
-    expect(await amendSheet(boss, job, { text: ' ' })).toMatchObject({ ok: false });
-    await amendSheet(boss, job, { text: 'The hose is the rear one.' });
-    await amendSheet(boss, job, { text: 'And it came on Friday.' });
+    expect(await amendSheet(boss, job, { text: ' ' }, METRIC_SHOP)).toMatchObject({ ok: false });
+    await amendSheet(boss, job, { text: 'The hose is the rear one.' }, METRIC_SHOP);
+    await amendSheet(boss, job, { text: 'And it came on Friday.' }, METRIC_SHOP);
     const rows = await owner().execute<{ amends: string; sha256: string; content: string }>(
       sql`select amends, sha256, content from amendments where job_id = ${job} order by ordinal`,
     );
     expect(rows.rows.map((r) => r.amends)).toEqual([signed?.sha256, rows.rows[0]?.sha256]);
     for (const row of rows.rows) expect(sha256(row.content)).toBe(row.sha256);
+    // Figures of an alignment that came later: what is wrong is named by its box, what is unlikely is asked about.
+    const later = (boxes: Record<string, string>) =>
+      amendSheet(boss, job, { text: '', by: 'Kvern bench', on: '2026-11-01', ...boxes }, METRIC_SHOP);
+    expect(await later({ 'camber.FL': 'plumb' })).toMatchObject({ errors: { 'camber.FL': expect.any(String) } });
+    expect(await later({ 'toe.FL': '2.5' })).toMatchObject({ errors: { sure: 'confirm' } });
+    expect(await later({})).toMatchObject({ errors: { 'camber.FL': 'nothing was typed' } });
+    expect(await later({ 'camber.FL': '-0.4', by: '' })).toMatchObject({ errors: { by: expect.any(String) } });
+    expect(await later({ 'camber.FL': '-0.4', on: '2999-01-01' })).toMatchObject({
+      errors: { on: expect.any(String) },
+    });
+    expect(await later({ 'camber.FL': '-0°24′', 'camber.FR': '0.3' })).toEqual({ ok: true });
+    const [brought] = (
+      await owner().execute<{ text: string; content: string; sha256: string; amends: string }>(
+        sql`select text, content, sha256, amends from amendments where job_id = ${job} and ordinal = 3`,
+      )
+    ).rows;
+    expect(brought?.amends).toBe(rows.rows[1]?.sha256);
+    expect(sha256(brought?.content ?? '')).toBe(brought?.sha256);
+    expect(brought?.text).toContain('camber, front left −0.40°; camber, front right +0.30°');
+    expect(brought?.text).toContain('Cross camber, front axle: 0.70° more on the right: Watch');
+    expect(JSON.parse(brought?.content ?? '{}')).toMatchObject({
+      alignment: {
+        by: 'Kvern bench',
+        figures: [
+          { place: 'FL', value: -0.4 },
+          { place: 'FR', value: 0.3 },
+        ],
+      },
+    });
     expect(await kept()).toEqual(signed);
     expect((await jobOf(boss, job))?.signOffs).toHaveLength(1);
 

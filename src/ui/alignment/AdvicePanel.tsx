@@ -2,27 +2,23 @@
 
 import type { ReadingGate } from '@/core/document/job';
 import { show } from '@/core/kernel/units/format';
-import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { sleeveTurns } from '@/core/driveline/steering';
 import type { Workings } from '@/core/record/workings';
 import { FIGURES, type FigureId } from '@/core/subjects/alignment/adjusters';
-import type { adviceAt, Setting } from '@/core/subjects/alignment/advice';
+import { forwardOf, type adviceAt } from '@/core/subjects/alignment/advice';
 import type { Needle } from '@/core/subjects/alignment/needles';
+import { wantedFor } from '@/core/subjects/alignment/wanted';
 import { useUnits } from '../Units';
+import { FIGURE_NAMES } from './figureNames';
+import { amountSaid, inOrder } from './adviceWords';
+import { TryAdjusters, type Amounts } from './TryAdjusters';
 
 type Told = NonNullable<ReturnType<typeof adviceAt>>;
-const NAMES: Record<FigureId | 'crossCamber' | 'crossCaster', string> = {
-  camberLeft: 'camber left',
-  camberRight: 'camber right',
-  casterLeft: 'caster left',
-  casterRight: 'caster right',
-  toe: 'total toe',
-  crossCamber: 'camber left against right',
-  crossCaster: 'caster left against right',
-};
 
-/** Where an advice puts each figure, for the needle bands. */
-export const triedOf = (advice: Told): { of: Needle['of']; side: 'left' | 'right' | 'both'; value: number }[] =>
+/** Where settings put each figure, for the needle bands. */
+export const triedOf = (
+  advice: Pick<Told, 'values'>,
+): { of: Needle['of']; side: 'left' | 'right' | 'both'; value: number }[] =>
   FIGURES.map((id) => ({
     of: id === 'toe' ? 'front-toe' : id.startsWith('camber') ? 'front-camber' : 'front-caster',
     side: id === 'toe' ? 'both' : id.endsWith('Left') ? 'left' : 'right',
@@ -40,12 +36,13 @@ export function AdvicePanel({
   w: Workings;
   gate: ReadingGate;
   advice: Told | null;
-  tried: boolean;
-  onTried: (tried: boolean) => void;
+  /** What is tried by hand, by adjuster; null where nothing is. */
+  tried: Amounts | null;
+  onTried: (tried: Amounts | null) => void;
 }) {
   const units = useUnits();
   const deg = (v: number) => show('fineAngle', v, units, true).text;
-  const forward = advice?.settings.reduce((sum, s) => sum + s.amount * s.adjuster.forward, 0) ?? 0;
+  const forward = forwardOf(advice?.settings ?? []);
   const lead = w.figures.figure({ gate, point: 'sleeveLead', place: 'front', state: 'below' });
   return (
     <section aria-labelledby="advice">
@@ -58,24 +55,24 @@ export function AdvicePanel({
         <p>
           {advice.out.length === 0
             ? 'Nothing: every figure is in its band.'
-            : `No adjuster of this axle brings in ${advice.out.map((o) => NAMES[o.id]).join(', ')}.`}
+            : `No adjuster of this axle brings in ${advice.out.map((o) => FIGURE_NAMES[o.id]).join(', ')}.`}
         </p>
       ) : (
         <>
           <ol className="ruled">
-            {inOrder(advice.settings).map(({ adjuster, amount }, i) => (
-              <li key={adjuster.id} className="flex gap-3 py-2">
+            {inOrder(advice.settings).map((setting, i) => (
+              <li key={setting.adjuster.id} className="flex gap-3 py-2">
                 <span className="text-xl font-bold">{i + 1}</span>
                 <div>
                   <p className="font-semibold">
-                    {adjuster.name}, {amountSaid(adjuster.unit, amount, units)}
+                    {setting.adjuster.name}, {amountSaid(setting, units)}
                   </p>
                   <p className="text-[15px] text-pencil">
-                    {Object.entries(adjuster.moves)
-                      .filter(([, rate]) => Math.abs(rate * amount) >= 0.005)
-                      .map(([id, rate]) => `${NAMES[id as FigureId]} ${deg(rate * amount)}`)
+                    {Object.entries(setting.adjuster.moves)
+                      .filter(([, rate]) => Math.abs(rate * setting.amount) >= 0.005)
+                      .map(([id, rate]) => `${FIGURE_NAMES[id as FigureId]} ${deg(rate * setting.amount)}`)
                       .join(', ')}
-                    ; rate {adjuster.source}. At Build: {adjuster.build}.
+                    ; rate {setting.adjuster.source}. At Build: {setting.adjuster.build}.
                   </p>
                 </div>
               </li>
@@ -89,13 +86,13 @@ export function AdvicePanel({
           )}
           {advice.out.length > 0 && (
             <p className="text-[15px] font-semibold text-watch">
-              Still out: {advice.out.map((o) => `${NAMES[o.id]} by ${deg(o.by).replace('+', '')}`).join('; ')}. A part
-              with more range is wanted: offset bushes, longer arms, or what is bent found first.
+              Still out: {advice.out.map((o) => `${FIGURE_NAMES[o.id]} by ${deg(o.by).replace('+', '')}`).join('; ')}.{' '}
+              {wantedFor(w.job.vehicle, advice.out).join(' ')}
             </p>
           )}
           {advice.worse.length > 0 && (
             <p className="text-[15px] font-semibold text-watch">
-              It leaves farther out: {advice.worse.map((id) => NAMES[id as FigureId]).join(', ')}.
+              It leaves farther out: {advice.worse.map((id) => FIGURE_NAMES[id as FigureId]).join(', ')}.
             </p>
           )}
           <p className="text-[15px]">
@@ -105,24 +102,25 @@ export function AdvicePanel({
               : ''}
             , its sensor zeroed; then rolling, rub and torque once more: each setting makes them stale.
           </p>
-          <button type="button" className="btn mt-2" aria-pressed={tried} onClick={() => onTried(!tried)}>
-            {tried ? 'Leave it' : 'Try it'}
-          </button>
         </>
       )}
+      {advice && !tried && (
+        <div className="mt-2 flex flex-wrap gap-3">
+          {advice.settings.length > 0 && (
+            <button
+              type="button"
+              className="btn"
+              onClick={() => onTried(Object.fromEntries(advice.settings.map((s) => [s.adjuster.id, s.amount])))}
+            >
+              Try it
+            </button>
+          )}
+          <button type="button" className="btn" onClick={() => onTried({})}>
+            Set by hand
+          </button>
+        </div>
+      )}
+      {tried && <TryAdjusters w={w} gate={gate} amounts={tried} onAmounts={onTried} />}
     </section>
   );
-}
-
-/** Arms and cams before bushes, camber and caster before toe: toe goes with both. */
-const inOrder = (settings: readonly Setting[]): Setting[] =>
-  [...settings].sort((a, b) => Number(a.adjuster.id === 'sleeve') - Number(b.adjuster.id === 'sleeve'));
-
-function amountSaid(unit: Setting['adjuster']['unit'], amount: number, units: UnitChoice): string {
-  const size = Math.abs(amount);
-  const way = amount > 0 ? 'out' : 'in';
-  if (unit === 'mm') return `${show('length', size, units).text} ${amount > 0 ? 'longer' : 'shorter'}`;
-  if (unit === 'degree') return show('fineAngle', amount, units, true).text;
-  const plural = size === 1 ? '' : unit === 'notch' ? 'es' : 's';
-  return `${size.toFixed(2).replace(/\.?0+$/, '')} ${unit}${plural} ${unit === 'notch' ? way : amount > 0 ? 'toward toe-in' : 'toward toe-out'}`;
 }

@@ -5,17 +5,24 @@ import { RANK } from '@/core/kernel/judge';
 import { say } from '@/core/kernel/phrase';
 import type { Axle } from '@/core/kernel/places';
 import { alignmentRate } from '@/core/subjects/alignment/adjusters';
-import { bandOf } from '@/core/subjects/alignment/bands';
+import { alignmentLead, bandOf, leadsOf } from '@/core/subjects/alignment/bands';
 import { needlesOf } from '@/core/subjects/alignment/needles';
 import { AdvicePanel, triedOf } from './AdvicePanel';
-import { adviceAt } from '@/core/subjects/alignment/advice';
+import { adviceAt, triedAt } from '@/core/subjects/alignment/advice';
 import { show } from '@/core/kernel/units/format';
+import { ChangeForm } from '../job/ChangeForm';
+import { Words } from '../Figure';
 import { EntryForm } from '../job/EntryForm';
 import { Choice } from '../room/Choice';
+import { RoomLink } from '../room/RoomLink';
 import type { StationProps } from '../room/stationProps';
 import { useUnits } from '../Units';
 import { BandsForm } from './BandsForm';
+import { LiftDid } from './LiftDid';
+import { LiveStand } from './LiveStand';
 import { NeedleBands } from './NeedleBands';
+import type { Amounts } from './TryAdjusters';
+import { RoomBalance } from './RoomBalance';
 import { PrintImport } from './PrintImport';
 
 /** Station Alignment: every figure in its band at the height it was measured at, and the least that brings them all in. */
@@ -27,7 +34,10 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
   const needles = useMemo(() => needlesOf(w, axle, read), [w, axle, read]);
   const rear = useMemo(() => needlesOf(w, 'rear', read).some((n) => n.marks.length > 0), [w, read]);
   const advice = useMemo(() => adviceAt(w, read), [w, read]);
-  const [tried, setTried] = useState(false);
+  const [tried, setTried] = useState<Amounts | null>(null);
+  const trial = tried && axle === 'front' ? triedAt(w, read, tried) : null;
+  // The stand is asked only while somebody looks.
+  const [live, setLive] = useState(false);
   // Open where none is in yet; it stays as it is while they are filed one after another.
   const [banding, setBanding] = useState(() => needles.every((n) => n.band === null));
   const caster = bandOf(w, read, 'front-caster', 'front');
@@ -66,7 +76,9 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
                 : `${worst.title}: ${say(worst.summary, units)}, ${worst.verdict}`}
           </h2>
         </div>
-        <NeedleBands needles={needles} tried={tried && advice && axle === 'front' ? triedOf(advice) : []} />
+        <NeedleBands needles={needles} tried={trial ? triedOf(trial) : []} />
+        {gate === 'after' && axle === 'front' && <LiftDid w={w} />}
+        {gate === 'after' && axle === 'front' && <RoomBalance w={w} />}
         <details
           className="border-t border-rule"
           open={banding}
@@ -74,16 +86,46 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
         >
           <summary className="flex min-h-12 items-center font-semibold">The maker’s bands</summary>
           {filing ? <BandsForm view={view} /> : <p className="hint">This job takes no more entries.</p>}
+          {filing && (
+            <div className="mt-4 border-t border-rule pt-3 pb-4">
+              <p className="pb-1 font-semibold">Left against right</p>
+              {leadsOf(job).length === 0 ? (
+                <p className="hint pb-2">Alike, unless the shop leads one side for the crown of the road.</p>
+              ) : (
+                <ul className="pb-2">
+                  {leadsOf(job).map((lead) => (
+                    <li key={lead.figure}>
+                      <Words phrase={alignmentLead.says(lead)} />
+                    </li>
+                  ))}
+                </ul>
+              )}
+              <EntryForm kind={alignmentLead} />
+            </div>
+          )}
         </details>
+        {filing && ['build', 'after'].includes(job.job.gate) && mayRead && (
+          <details className="border-t border-rule">
+            <summary className="flex min-h-12 items-center font-semibold">Record an adjustment</summary>
+            <ChangeForm first="alignment" only />
+          </details>
+        )}
         {filing && (
           <details className="border-t border-rule">
             <summary className="flex min-h-12 items-center font-semibold">
-              What a turn, notch or millimetre did here
+              This vehicle’s adjusters, and what a turn or notch did here
             </summary>
             <p className="hint pb-2">
-              Read before and after one of them: the advice then goes by that, in place of the built-in rate.
+              Say what it has and how far it goes. Read before and after one of them: the advice then goes by that, in
+              place of the built-in rate.
             </p>
             <EntryForm kind={alignmentRate} />
+          </details>
+        )}
+        {gate !== 'plan' && mayRead && view.stand !== null && (
+          <details className="border-t border-rule" open={live} onToggle={(e) => setLive(e.currentTarget.open)}>
+            <summary className="flex min-h-12 items-center font-semibold">Live from the alignment stand</summary>
+            {live && <LiveStand view={view} gate={gate} address={view.stand} />}
           </details>
         )}
         {gate !== 'plan' && mayRead && (
@@ -92,6 +134,17 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
             <PrintImport view={view} gate={gate} />
           </details>
         )}
+        {!view.open && (
+          <p className="hint">
+            Nothing is filed on a signed job. Alignment figures that came later are signed at{' '}
+            <RoomLink href={`/jobs/${view.id}/release`}>Release</RoomLink>, as an amendment.
+          </p>
+        )}
+        <p>
+          <RoomLink className="btn" href={`/jobs/${view.id}/alignment-sheet`}>
+            Alignment sheet, to print
+          </RoomLink>
+        </p>
         {below}
       </div>
       <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">

@@ -8,11 +8,12 @@ import { bandsOfLike } from '@/server/actions/job';
 import type { LikeBands } from '@/server/jobs/likeBands';
 import { SelectField, TextField } from '../forms/fields';
 import { useAsk } from '../room/useAsk';
-import { useFiling } from '../room/useFiling';
+import { useFiling, useFilingAll, type ToFile } from '../room/useFiling';
 import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
 
 type Typed = Record<string, string>;
+const BOX = { low: 'from', high: 'to', height: 'at height', aim: 'target' } as const;
 
 /**
  * The maker's bands, a line a figure: from, to, and the ride height where it is a row of a table. Each line that was
@@ -21,9 +22,11 @@ type Typed = Record<string, string>;
 export function BandsForm({ view }: { view: JobView }) {
   const units = useUnits();
   const file = useFiling();
+  const fileAll = useFilingAll();
   const ask = useAsk();
   const [typed, setTyped] = useState<Typed>({});
   const [source, setSource] = useState('');
+  const [watch, setWatch] = useState('');
   const [datum, setDatum] = useState<'hub-to-lip' | 'floor-to-lip'>(view.job.job.heightSchool);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [busy, start] = useTransition();
@@ -40,24 +43,32 @@ export function BandsForm({ view }: { view: JobView }) {
   const takeOver = () =>
     start(async () => {
       if (!found) return;
-      for (const { of, low, high, height, datum, source: stands } of found.rows) {
-        const fault = await file(
-          'entry',
-          {
+      const from = (stands: string) => `${stands}, as on ${found.number}`.slice(0, 120);
+      const no = await fileAll([
+        ...found.rows.map(({ of, low, high, height, datum, aim, watch, source: stands }): ToFile => ({
+          kind: 'entry',
+          body: {
             kind: 'alignment-band',
             fields: {
               of,
               low,
               high,
               ...(height === null ? {} : { height }),
+              ...(aim === undefined ? {} : { aim }),
+              ...(watch === undefined ? {} : { watch }),
               datum,
-              source: `${stands}, as on ${found.number}`.slice(0, 120),
+              source: from(stands),
             },
           },
-          BANDED.find(({ id }) => id === of)?.name ?? of,
-        );
-        if (fault) return setSaid(fault);
-      }
+          what: BANDED.find(({ id }) => id === of)?.name ?? of,
+        })),
+        ...found.leads.map(({ figure, lead, source: stands }): ToFile => ({
+          kind: 'entry',
+          body: { kind: 'alignment-lead', fields: { figure, lead, source: from(stands) } },
+          what: `${figure} lead`,
+        })),
+      ]);
+      if (no) return setSaid(no.why);
       setSaid(`${found.rows.length} bands taken over from ${found.number}.`);
       setFound(undefined);
     });
@@ -66,21 +77,25 @@ export function BandsForm({ view }: { view: JobView }) {
   const send = () =>
     start(async () => {
       const errors: Record<string, string> = {};
+      const beyond = parseQuantity('fineAngle', watch.trim() === '' ? '0.25' : watch, units);
+      if (!beyond.ok) errors.watch = beyond.reason;
       if (source.trim() === '') errors.source = 'Say where they stand: sheet and date.';
       const done: BandedId[] = [];
       for (const { id, name } of BANDED) {
-        const [low, high, height] = ['low', 'high', 'height'].map((key) => at(`${id}/${key}`).trim());
+        const [low, high, height, aim] = ['low', 'high', 'height', 'aim'].map((key) => at(`${id}/${key}`).trim());
         if (!low && !high) {
-          if (height) errors[id] = 'From and to are missing.';
+          if (height || aim) errors[id] = 'From and to are missing.';
           continue;
         }
         const [a, b] = [parseQuantity('fineAngle', low ?? '', units), parseQuantity('fineAngle', high ?? '', units)];
         const h = height ? parseQuantity('length', height, units) : null;
+        const target = aim ? parseQuantity('fineAngle', aim, units) : null;
         if (!a.ok) errors[id] = `From: ${a.reason}.`;
         else if (!b.ok) errors[id] = `To: ${b.reason}.`;
         else if (h && !h.ok) errors[id] = `Height: ${h.reason}.`;
+        else if (target && !target.ok) errors[id] = `Target: ${target.reason}.`;
         else if (b.value <= a.value) errors[id] = 'The upper end must be above the lower one.';
-        else if (!errors.source) {
+        else if (!errors.source && !errors.watch) {
           const fault = await file(
             'entry',
             {
@@ -90,6 +105,8 @@ export function BandsForm({ view }: { view: JobView }) {
                 low: a.value,
                 high: b.value,
                 ...(h ? { height: h.value } : {}),
+                ...(target ? { aim: target.value } : {}),
+                ...(beyond.ok && watch.trim() !== '' ? { watch: beyond.value } : {}),
                 datum,
                 source: source.trim(),
               },
@@ -139,6 +156,7 @@ export function BandsForm({ view }: { view: JobView }) {
             <th scope="col">From</th>
             <th scope="col">To</th>
             <th scope="col">At height</th>
+            <th scope="col">Our target</th>
           </tr>
         </thead>
         <tbody>
@@ -152,6 +170,7 @@ export function BandsForm({ view }: { view: JobView }) {
                     <span key={i} className="block font-normal text-pencil">
                       {exactText('fineAngle', row.low, units)} to {exactText('fineAngle', row.high, units)}
                       {row.height !== null && ` at ${show('length', row.height, units).text}`}
+                      {row.aim !== undefined && `, target ${exactText('fineAngle', row.aim, units)}`}
                     </span>
                   ))}
                   {wrong[id] && (
@@ -160,12 +179,12 @@ export function BandsForm({ view }: { view: JobView }) {
                     </span>
                   )}
                 </th>
-                {(['low', 'high', 'height'] as const).map((key) => (
+                {(['low', 'high', 'height', 'aim'] as const).map((key) => (
                   <td key={key}>
                     <div className="field">
                       <input
-                        className="w-24"
-                        aria-label={`${name}, ${key === 'low' ? 'from' : key === 'high' ? 'to' : 'at height'}`}
+                        className="w-20"
+                        aria-label={`${name}, ${BOX[key]}`}
                         aria-invalid={wrong[id] ? true : undefined}
                         aria-describedby={wrong[id] ? `${id}-wrong` : undefined}
                         value={at(`${id}/${key}`)}
@@ -187,6 +206,13 @@ export function BandsForm({ view }: { view: JobView }) {
           ['hub-to-lip', 'hub centre to fender lip'],
           ['floor-to-lip', 'floor to fender lip'],
         ]}
+      />
+      <TextField
+        label="Watch so far outside it, then Stop"
+        hint="Empty: half a band’s width, at least 0.25°"
+        value={watch}
+        onChange={(event) => setWatch(event.target.value)}
+        {...(wrong.watch ? { wrong: wrong.watch } : {})}
       />
       <TextField
         label="Where it stands: sheet, date"

@@ -39,7 +39,7 @@ export function NeedleBands({
         <span>left above, right below the line</span>
         <span className="text-chalk">▌ as found</span>
         <span className="text-paint">▌ as left</span>
-        {tried.length > 0 && <span>┆ as advised</span>}
+        {tried.length > 0 && <span>┆ on trial</span>}
       </p>
       {needles.map((needle) => {
         const mine = tried.filter((t) => t.of === needle.of);

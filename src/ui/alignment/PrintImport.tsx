@@ -3,9 +3,7 @@
 import { useState, useTransition } from 'react';
 import { PLACE_NAME } from '@/core/kernel/places';
 import type { ReadingGate } from '@/core/document/job';
-import { standingReadings } from '@/core/record/figures';
 import { show } from '@/core/kernel/units/format';
-import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import {
   COLUMNS,
   guessMapping,
@@ -13,11 +11,13 @@ import {
   printOf,
   readPrint,
   rowsOfPrint,
+  seemsInches,
   seemsSwapped,
   WANTED,
   type Mapping,
 } from '@/core/subjects/alignment/print';
-import { useFiling } from '../room/useFiling';
+import { useFilingAll } from '../room/useFiling';
+import { standReadings } from './standReadings';
 import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
 
@@ -46,13 +46,13 @@ const NAMES = { wheel: 'Wheel', figure: 'Figure', value: 'Value', unit: 'Unit', 
  */
 export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }) {
   const units = useUnits();
-  const file = useFiling();
+  const fileAll = useFilingAll();
   const [text, setText] = useState('');
   const [name, setName] = useState('pasted');
   const [mapped, setMapped] = useState<Mapping>({});
   const [fault, setFault] = useState('');
   const [done, setDone] = useState('');
-  const [sure, setSure] = useState(false);
+  const [sure, setSure] = useState<readonly string[]>([]);
   const [busy, start] = useTransition();
   const read = text.trim() === '' ? null : rowsOfPrint(text);
   const kept = read?.ok ? keptMapping() : {};
@@ -68,69 +68,36 @@ export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }
   const missing = WANTED.filter((column) => mapping[column] === undefined);
   const lines = read?.ok && missing.length === 0 ? readPrint(read.rows, mapping) : [];
   const wrong = lines.filter((line) => !line.ok);
-  const swapped = seemsSwapped(view.workings, gate, lines);
+  const simulated = read?.ok === true && read.simulated;
+  const asked = [
+    ...(seemsSwapped(view.workings, gate, lines)
+      ? ['Turned about, left and right fit what was read Before better. It is filed as it stands: left is left.']
+      : []),
+    ...(read?.ok && seemsInches(read.rows, mapping)
+      ? ['Toe of less than half a millimetre on every wheel: are these inches? It is filed as millimetres.']
+      : []),
+  ];
   const take = (next: string, from: string) => {
     setText(next);
     setName(from);
     setFault('');
     setDone('');
-    setSure(false);
+    setSure([]);
   };
   const send = () =>
     start(async () => {
-      const common = {
-        gate,
-        state: 'floor' as const,
-        set: 1,
-        units: METRIC_SHOP,
-        supersedes: null,
-        asked: false,
-        note: `from ${name.slice(0, 80)}`,
-      };
-      const way = await file(
-        'reading',
-        {
-          ...common,
-          point: 'alignedBy',
-          place: 'vehicle',
-          answer: 'observed',
-          text: 'stand',
-          good: true,
-          instrument: 'hand',
-          knew: [],
-        },
-        'alignment read by a stand',
+      const figures = lines.flatMap((line) => (line.ok ? [line] : []));
+      const no = await fileAll(
+        standReadings(view, gate, figures, {
+          note: `${simulated ? 'simulated, ' : ''}from ${name.slice(0, 80)}`,
+          simulated,
+        }),
       );
-      if (way) return setFault(way);
-      const standing = standingReadings(view.job);
-      let filed = 0;
-      for (const line of lines) {
-        if (!line.ok) continue;
-        const here = standing.filter(
-          (r) => r.gate === gate && r.point === line.point && r.place === line.place && r.value !== null,
-        );
-        const no = await file(
-          'reading',
-          {
-            ...common,
-            point: line.point,
-            place: line.place,
-            answer: 'measured',
-            text: line.text,
-            good: null,
-            instrument: 'alignment-rack',
-            // A later print is the later state, not a repeat of the earlier one.
-            supersedes: here.at(-1)?.id ?? null,
-            knew: here.map((r) => r.id),
-          },
-          `${line.point} ${line.place}`,
-        );
-        if (no) return setFault(`Line ${line.line}: ${no} ${filed} before it were filed.`);
-        filed++;
-      }
+      // The first of the list says how it was read; line 1 comes after it.
+      if (no) return setFault(no.at > 0 ? `Line ${figures[no.at - 1]?.line}: ${no.why} Nothing was filed.` : no.why);
       localStorage.setItem(KEPT, JSON.stringify(mapping));
       setText('');
-      setDone(`${filed} figures filed from ${name}.`);
+      setDone(`${figures.length} figures filed from ${name}.`);
     });
   const save = () => {
     const link = document.createElement('a');
@@ -233,17 +200,24 @@ export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }
           </tbody>
         </table>
       )}
-      {swapped && (
-        <label className="flex min-h-12 items-center gap-3 font-semibold text-watch">
+      {simulated && (
+        <p className="font-semibold text-watch">
+          Simulated: a stand-in made these figures up. Each reading says so, here and on the sheet.
+        </p>
+      )}
+      {asked.map((question) => (
+        <label key={question} className="flex min-h-12 items-center gap-3 font-semibold text-watch">
           <input
             type="checkbox"
             className="size-6"
-            checked={sure}
-            onChange={(event) => setSure(event.target.checked)}
+            checked={sure.includes(question)}
+            onChange={(event) =>
+              setSure((now) => (event.target.checked ? [...now, question] : now.filter((q) => q !== question)))
+            }
           />
-          Turned about, left and right lie nearer to what was read Before. It is filed as it stands: left is left.
+          {question}
         </label>
-      )}
+      ))}
       {fault && (
         <p role="alert" className="font-semibold text-stop">
           {fault}
@@ -254,7 +228,9 @@ export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }
         <button
           type="button"
           className="btn btn-main"
-          disabled={busy || lines.length === 0 || wrong.length > 0 || (swapped && !sure)}
+          disabled={
+            busy || lines.length === 0 || wrong.length > 0 || asked.some((question) => !sure.includes(question))
+          }
           onClick={send}
         >
           {wrong.length > 0 ? `${wrong.length} lines are not understood` : `File ${lines.length} figures`}

@@ -5,7 +5,7 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useRef, use
 import type { Entry } from '@/core/record/filing/entry';
 import { forgetPages, keepWorking } from './offline';
 import { backOff, sendRound, type Link } from './sender';
-import { handOver, keep, letGo, store, type Hand, type Waiting } from './store';
+import { handOver, keepAll, letGo, store, type Hand, type Waiting } from './store';
 import { WhoFiles } from './WhoFiles';
 
 interface Device {
@@ -13,7 +13,8 @@ interface Device {
   waiting: readonly Waiting[];
   link: Link;
   /** Puts one thing on this device's disk and sets off sending. */
-  file: (entry: Entry, job: string, what: string) => Promise<void>;
+  /** Files what belongs together: all of it, or nothing. */
+  fileAll: (entries: readonly { entry: Entry; what: string }[], job: string) => Promise<void>;
   /** Tries to send everything now; true when nothing of the job (or at all) waits any more. */
   flush: (jobId?: string) => Promise<boolean>;
   /** Told by whoever talks to the server. */
@@ -121,9 +122,12 @@ export function DeviceProvider({
     if (left) window.location.replace('/');
   }, [left]);
 
-  const file = useCallback(
-    async (entry: Entry, job: string, what: string) => {
-      await keep(store(), { id: entry.id, member, jobId: entry.jobId, job, what, entry });
+  const fileAll = useCallback(
+    async (entries: readonly { entry: Entry; what: string }[], job: string) => {
+      await keepAll(
+        store(),
+        entries.map(({ entry, what }) => ({ id: entry.id, member, jobId: entry.jobId, job, what, entry })),
+      );
       again.current();
     },
     [member],
@@ -142,8 +146,8 @@ export function DeviceProvider({
     [member, round],
   );
   const value = useMemo(
-    () => ({ waiting: waiting ?? NONE, link, file, flush, heard: setLink, ready, hand }),
-    [waiting, link, file, flush, ready, setLink, hand],
+    () => ({ waiting: waiting ?? NONE, link, fileAll, flush, heard: setLink, ready, hand }),
+    [waiting, link, fileAll, flush, ready, setLink, hand],
   );
   return (
     <Context.Provider value={value}>

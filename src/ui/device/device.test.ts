@@ -7,7 +7,7 @@ import { startJob } from '../../../scripts/demo/builder';
 import { TARN } from '../../../scripts/demo/vehicles';
 import { entry, reading } from '../../../tests/support/entries';
 import { AT_ONCE, backOff, sendRound } from './sender';
-import { handOver, keep, keepJob, leave, letGo, openStore, type Store } from './store';
+import { handOver, keepAll, keepJob, leave, letGo, openStore, type Store } from './store';
 
 const JOB = '11111111-1111-4111-8111-111111111111';
 const [RUNA, IVO] = ['runa', 'ivo'];
@@ -21,7 +21,7 @@ afterEach(() => at.delete());
 const hand = (member: string, session = `session of ${member}`) => ({ member, session });
 const fileOne = async (member: string, more: { at?: string } = {}): Promise<string> => {
   const e = Entry.parse(entry(JOB, 'reading', reading(), more));
-  await keep(at, { id: e.id, member, jobId: JOB, job: 'T-1', what: 'a height', entry: e });
+  await keepAll(at, [{ id: e.id, member, jobId: JOB, job: 'T-1', what: 'a height', entry: e }]);
   return e.id;
 };
 const sentIds = (body: string): string[] =>
@@ -35,7 +35,15 @@ test('what is filed is on the disk, in order, and a second of the same id is not
   expect((await at.waiting.orderBy('seq').toArray()).map((w) => w.id)).toEqual(ids);
   const [first] = await at.waiting.toArray();
   if (!first) throw new Error('nothing kept');
-  await expect(keep(at, { ...first, seq: undefined } as never)).rejects.toThrow();
+  await expect(keepAll(at, [{ ...first, seq: undefined }] as never)).rejects.toThrow();
+});
+
+test('what belongs together is all on the disk, or none of it', async () => {
+  const kept = await fileOne(RUNA);
+  const fresh = Entry.parse(entry(JOB, 'reading', reading()));
+  const item = (e: Entry) => ({ id: e.id, member: RUNA, jobId: JOB, job: 'T-1', what: 'a height', entry: e });
+  await expect(keepAll(at, [item(fresh), { ...item(fresh), id: kept }])).rejects.toThrow();
+  expect((await at.waiting.toArray()).map((w) => w.id)).toEqual([kept]);
 });
 
 test('it is sent in order, some at once, until none waits', async () => {

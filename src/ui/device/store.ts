@@ -83,9 +83,12 @@ let kept: Store | null = null;
 /** The device's one store; opened at first use, never on the server. */
 export const store = (): Store => (kept ??= openStore());
 
-/** Files one thing on the device. Resolves once it is on the disk, not before. */
-export const keep = (at: Store, waiting: Omit<Waiting, 'seq' | 'state' | 'why'>): Promise<number> =>
-  at.waiting.add({ ...waiting, state: 'here', why: '' });
+/** Files on the device what belongs together. Resolves once all of it is on the disk, not before; or none of it is. */
+export const keepAll = (at: Store, list: readonly Omit<Waiting, 'seq' | 'state' | 'why'>[]): Promise<number> =>
+  // Left to itself a bulk keeps what went in before a fault; a transaction keeps nothing then.
+  at.transaction('rw', at.waiting, () =>
+    at.waiting.bulkAdd(list.map((each) => ({ ...each, state: 'here' as const, why: '' }))),
+  );
 
 /** Who has a page open, and by which sign-in. */
 export interface Hand {

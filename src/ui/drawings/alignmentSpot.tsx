@@ -4,6 +4,7 @@ import { Tape, TAPE } from './tapeParts';
 /** A wheel with a gauge on it, or both front wheels from above with the tape between their marks. */
 export function AlignmentSpot({ tape }: DrawingOf<'alignment'>) {
   if (tape === 'toe') return <FromAbove />;
+  if (tape === 'string') return <Strings />;
   return tape === 'camber' ? <FromBehind /> : <FromSide />;
 }
 
@@ -16,6 +17,21 @@ const FromAbove = () => (
     <Tape x1={92} y1={270} x2={308} y2={270} />
     <path d="M196 62 L202 40 L208 62 M202 40 V84" />
     <text x="220" y="60" fontSize="16" fill="var(--pencil)" stroke="none">
+      front
+    </text>
+  </>
+);
+
+/** One wheel from above, the string alongside, and the two measures from it to the rim's edges. */
+const Strings = () => (
+  <>
+    <path d="M200 190 H330" strokeWidth="9" />
+    <rect x="150" y="96" width="60" height="188" rx="14" transform="rotate(3 180 190)" />
+    <path d="M70 30 V350" strokeDasharray="2 5" strokeWidth="3" stroke="var(--pencil)" />
+    <Tape x1={70} y1={112} x2={153} y2={112} />
+    <Tape x1={70} y1={268} x2={145} y2={268} />
+    <path d="M274 62 L280 40 L286 62 M280 40 V84" />
+    <text x="298" y="60" fontSize="16" fill="var(--pencil)" stroke="none">
       front
     </text>
   </>

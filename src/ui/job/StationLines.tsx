@@ -6,7 +6,7 @@ import { lineCheck } from '@/core/record/book';
 import type { StationId } from '@/core/record/station';
 import { lineSaid } from '@/core/record/checks/leadsLines';
 import type { JobDocument } from '@/core/document/job';
-import { whenShort } from '@/core/kernel/time/when';
+import { day, whenShort } from '@/core/kernel/time/when';
 import { answerLine } from '@/server/actions/job';
 import { Arm } from '../drawings/Arm';
 import { useAsk } from '../room/useAsk';
@@ -50,7 +50,7 @@ export function StationLines({
                   <p className="font-bold">{title}</p>
                   <p className="text-[15px]">
                     {found
-                      ? `${found.said.answer === 'checked' ? 'Checked' : 'Not done here'}, ${found.said.by}, ${whenShort(found.said.at, zone)}: ${found.said.text}`
+                      ? `${found.said.answer === 'checked' ? 'Checked' : 'Not done here'}, ${found.said.by}, ${whenShort(found.said.at, zone)}: ${found.said.text}${found.said.due ? `; due by ${day(found.said.due)}` : ''}`
                       : own.covers
                         ? 'Judged by its readings.'
                         : `Nobody has answered for it. Wanted: ${wants}.`}
@@ -67,6 +67,7 @@ export function StationLines({
                       title={title}
                       again={stands === true}
                       judged={own.covers !== undefined}
+                      dated={own.due === true}
                     />
                   )}
                 </div>
@@ -86,6 +87,7 @@ function Answer({
   title,
   again,
   judged,
+  dated,
 }: {
   jobId: string;
   line: string;
@@ -93,12 +95,15 @@ function Answer({
   again: boolean;
   /** The station judges by itself: a lead may only say that it is not done here. */
   judged: boolean;
+  /** Not done here, it asks by when it is done elsewhere. */
+  dated: boolean;
 }) {
   const ask = useAsk();
   const [open, setOpen] = useState(false);
   const [answer, setAnswer] = useState<'checked' | 'not-done-here'>(judged ? 'not-done-here' : 'checked');
   const [text, setText] = useState('');
-  const [wrong, setWrong] = useState('');
+  const [due, setDue] = useState('');
+  const [wrong, setWrong] = useState<{ message: string; errors: Record<string, string> } | null>(null);
   const [busy, start] = useTransition();
   if (!open)
     return (
@@ -111,11 +116,12 @@ function Answer({
       className="space-y-3 pt-2"
       action={() =>
         start(async () => {
-          const done = await ask(() => answerLine(jobId, { line, answer, text }));
-          setWrong(done.ok ? '' : done.message);
+          const done = await ask(() => answerLine(jobId, { line, answer, text, due }));
+          setWrong(done.ok ? null : done);
           if (done.ok) {
             setOpen(false);
             setText('');
+            setDue('');
           }
         })
       }
@@ -143,12 +149,23 @@ function Answer({
       <label className="field">
         {answer === 'checked' ? 'The figures' : 'Why not'}
         <textarea rows={2} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
-        {wrong && (
+        {wrong && !wrong.errors.due && (
           <span role="alert" className="wrong">
-            {wrong}
+            {wrong.errors.text ?? wrong.message}
           </span>
         )}
       </label>
+      {dated && answer === 'not-done-here' && (
+        <label className="field max-w-60">
+          Done elsewhere by
+          <input type="date" value={due} onChange={(e) => setDue(e.target.value)} />
+          {wrong?.errors.due && (
+            <span role="alert" className="wrong">
+              {wrong.errors.due}
+            </span>
+          )}
+        </label>
+      )}
       <div className="flex flex-wrap gap-3">
         <button className="btn btn-main" disabled={busy}>
           File answer

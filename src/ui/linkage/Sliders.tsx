@@ -123,7 +123,10 @@ export function SliderRow({
   step,
   marks,
   onValue,
+  stacked = false,
 }: {
+  /** A long name stands over its slider. */
+  stacked?: boolean;
   name: string;
   value: number;
   text: string;
@@ -135,8 +138,10 @@ export function SliderRow({
 }) {
   const shown = Math.min(high, Math.max(low, value));
   return (
-    <div className="grid grid-cols-[80px_minmax(0,1fr)_104px] items-center gap-2">
-      <span className="text-sm font-semibold">{name}</span>
+    <div
+      className={`grid items-center gap-2 ${stacked ? 'grid-cols-[minmax(0,1fr)_148px]' : 'grid-cols-[80px_minmax(0,1fr)_104px]'}`}
+    >
+      <span className={`text-sm font-semibold ${stacked ? 'col-span-2' : ''}`}>{name}</span>
       <Slider.Root
         className="relative flex h-12 touch-none items-center select-none"
         min={low}
@@ -161,7 +166,7 @@ export function SliderRow({
           className="block h-9 w-5 rounded-post border-2 border-graphite bg-paper"
         />
       </Slider.Root>
-      <span className="fig text-right text-sm whitespace-nowrap">{text}</span>
+      <span className={`fig text-right text-sm ${stacked ? '' : 'whitespace-nowrap'}`}>{text}</span>
     </div>
   );
 }

@@ -8,6 +8,7 @@ import { gapsAt } from '@/core/subjects/clearance/fit/assessed';
 import { problemAt } from '@/core/subjects/clearance/fit/problemAt';
 import { fenderEdge } from '@/core/subjects/clearance/fit/weigh';
 import { fitmentName } from '@/core/subjects/clearance/fit/form';
+import { mm } from '@/core/kernel/phrase';
 import { axleOf, CORNERS, PLACE_NAME, type Corner } from '@/core/kernel/places';
 import { GATES } from '@/core/document/job';
 import type { Stage } from '@/core/subjects/linkage/stages';
@@ -209,6 +210,18 @@ export function ClearanceRoom({ view, asked }: { view: JobView; asked: { at?: st
                 'Does the tyre fit?'
               )}
             </h1>
+            {posed.ok && posed.posed.forward && (
+              <p className="hint">
+                <Words
+                  phrase={[
+                    'The wheel stands ',
+                    mm(Math.abs(posed.posed.forward.value)),
+                    posed.posed.forward.value > 0 ? ' forward' : ' rearward',
+                    ` of where its linkage has it, by ${posed.posed.forward.by}: caster and camber as measured.`,
+                  ]}
+                />
+              </p>
+            )}
             {sweeping && <p className="hint">That was worked for: {last.worked}. It is being swept anew.</p>}
           </div>
           <Progress weighed={here} onStop={stop} onAgain={again} />

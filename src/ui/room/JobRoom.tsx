@@ -19,6 +19,7 @@ import { RoomContext, type JobView, type Looker } from './view';
 
 // A room is loaded when it is first opened; without network it comes from what the service worker keeps.
 const ReadingGateRoom = part(() => import('./ReadingGateRoom').then((m) => m.ReadingGateRoom));
+const AlignmentSheetRoom = part(() => import('./AlignmentSheetRoom').then((m) => m.AlignmentSheetRoom));
 const BuildRoom = part(() => import('./BuildRoom').then((m) => m.BuildRoom));
 const ClearanceRoom = part(() => import('./ClearanceRoom').then((m) => m.ClearanceRoom));
 const FinderRoom = part(() => import('./FinderRoom').then((m) => m.FinderRoom));
@@ -46,6 +47,7 @@ const PARTS: Readonly<Record<string, { begin: () => Promise<void> }>> = {
   clearance: ClearanceRoom,
   finder: FinderRoom,
   story: StoryRoom,
+  'alignment-sheet': AlignmentSheetRoom,
 };
 const partOf = (below: string) => (stationRoom(below) ? StationRoom : (PARTS[below] ?? SubjectRoom));
 
@@ -86,7 +88,7 @@ const Opening = ({ number }: { number: string }) => (
 );
 
 /** Rooms in which another drawing is the work in hand. */
-const DRAWN_LARGE: ReadonlySet<string> = new Set(['clearance', 'finder', 'underside', 'linkage']);
+const DRAWN_LARGE: ReadonlySet<string> = new Set(['clearance', 'finder', 'underside', 'linkage', 'alignment-sheet']);
 
 /** As high as a screen, so that nothing jumps when the room is there. */
 const Coming = () => (
@@ -190,5 +192,7 @@ function Inside({ room, view }: { room: Room; view: JobView }) {
       );
     case 'story':
       return <StoryRoom view={view} />;
+    case 'alignment-sheet':
+      return <AlignmentSheetRoom view={view} />;
   }
 }

@@ -10,6 +10,7 @@ import { sealed } from '@/core/assembly/sheet/signed';
 import { whenFull } from '@/core/kernel/time/when';
 import { ChecksPanel } from '../ChecksPanel';
 import { Amend } from '../job/Amend';
+import { AmendAlignment } from '../job/AmendAlignment';
 import { CustomerLinks } from '../job/CustomerLinks';
 import { Exports } from '../job/Exports';
 import { SheetOnScreen } from '../job/SheetOnScreen';
@@ -114,6 +115,7 @@ export function ReleaseRoom({ view }: { view: JobView }) {
           <Exports jobId={id} signed={signed !== null} />
         </div>
         {signed && <CustomerLinks />}
+        {signed && lead && <AmendAlignment jobId={id} />}
         {signed && lead && <Amend jobId={id} />}
       </aside>
     </main>

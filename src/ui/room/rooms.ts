@@ -2,7 +2,8 @@ import { BOOK } from '@/core/assembly/book';
 import { STATIONS, type StationId } from '@/core/record/station';
 import type { Subject } from '@/core/record/subject';
 
-/** Where one can be in a job: its six gates, the two routes, the underside, the clearance and the fit finder, the story. */
+/** Where one can be in a job: its six gates, the two routes, the underside, the clearance and the fit finder, the story,
+ * the alignment sheet. */
 export const ROOMS = [
   'intake',
   'before',
@@ -18,6 +19,7 @@ export const ROOMS = [
   'clearance',
   'finder',
   'story',
+  'alignment-sheet',
 ] as const;
 export type Room = (typeof ROOMS)[number];
 

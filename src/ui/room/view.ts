@@ -54,6 +54,8 @@ export interface JobView {
   refused: readonly Waiting[];
   /** The server's word on when this person had the job; goes with whatever is filed. */
   mark: string | null;
+  /** Where the shop's alignment stand answers; null where there is none. */
+  stand: string | null;
 }
 
 /**
@@ -107,6 +109,7 @@ export function viewOf(
     stateOf: (id) => (here.has(id) ? 'here' : 'filed'),
     refused: own.filter((w) => w.state === 'refused'),
     mark: snapshot.mark ?? null,
+    stand: snapshot.stand ?? null,
   };
 }
 

@@ -1,8 +1,9 @@
+import { isSimulated } from '../../kernel/uncertainty/instruments';
 import { filedSays, partSays } from '../../record/told';
 import type { Workings } from '../../record/workings';
 import { RULE_WORDS } from '../../kernel/decisionRule';
 import { say } from '../../kernel/phrase';
-import { lineSaid } from '../../record/checks/leadsLines';
+import { dueSaid, lineSaid } from '../../record/checks/leadsLines';
 import type { Verdict } from '../../record/checks/types';
 import { CORE_VERSION, workJob } from '../workJob';
 import { releaseBlockers } from '../gates/release';
@@ -114,7 +115,7 @@ export function makeSheet(
     notDone: w.book.leadsLines
       .flatMap((line) => {
         const said = lineSaid(w.job, line)?.said;
-        return said?.answer === 'not-done-here' ? [`${line.title}: ${said.text}`] : [];
+        return said?.answer === 'not-done-here' ? [`${line.title}: ${said.text}${dueSaid(said)}`] : [];
       })
       .join('; '),
     provenance: provenanceOf(w.job, when),
@@ -158,7 +159,9 @@ export function makeSheet(
     open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
     changes: [
       ...w.job.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
-      ...w.job.entries.map((e) => ({ what: say(filedSays(w.book, e), units), by: e.by, at: when(e.at) })),
+      ...w.job.entries
+        .filter((e) => !w.book.entryKind(e.kind)?.stated)
+        .map((e) => ({ what: say(filedSays(w.book, e), units), by: e.by, at: when(e.at) })),
     ],
     signed: signOff
       ? {
@@ -180,8 +183,10 @@ function provenanceOf(job: JobDocument, when: (iso: string) => string): string {
   const brought = job.readings.filter((r) => r.broughtIn).length;
   const count = (n: number) => (n === 1 ? '1 reading' : `${n} readings`);
   const late = (basis: 'mark' | 'word') => job.readings.filter((r) => r.late?.basis === basis);
+  const made = job.readings.filter((r) => isSimulated(r.instrument)).length;
   const words = [...new Map(late('word').map((r) => [`${r.late?.by}: ${r.late?.why}`, r.late])).keys()];
   return [
+    made > 0 && `${count(made)} of ${job.readings.length} simulated: made up by a stand-in, read off no vehicle`,
     broughtIn && `${count(brought)} of ${job.readings.length} ${comesFrom(broughtIn, when)}, not taken by this shop`,
     broughtIn?.signed &&
       `signed elsewhere (${broughtIn.signed.kind === 'released' ? 'released' : 'left unreleased'} by ${broughtIn.signed.by}, ${when(broughtIn.signed.at)}), which counts for nothing here`,

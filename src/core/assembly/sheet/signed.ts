@@ -7,6 +7,7 @@ import { keptJob } from '../../document/readJob';
 import type { JobDocument } from '../../document/job';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '../../kernel/units/quantity';
 import { whenFull } from '../../kernel/time/when';
+import type { LaterFigure } from '../../subjects/alignment/later';
 import { makeSheet, type Sheet } from './sheet';
 
 /** Whose sheet it is, and how that shop writes figures and times. */
@@ -105,4 +106,13 @@ export interface Amendment {
   text: string;
   by: string;
   at: string;
+  /** Figures that came after signing, and what core made of them at the heights that were signed. */
+  alignment?: {
+    by: string;
+    on: string;
+    instrument: string;
+    figures: readonly LaterFigure[];
+    verdicts: readonly Verdict[];
+    coreVersion: string;
+  };
 }

@@ -6,4 +6,6 @@ export const whenShort = (iso: string, timeZone: string): string => format(new T
 /** With year and zone, for printed sheets: "16 Nov 2026, 09:58 GMT+1". */
 export const whenFull = (iso: string, timeZone: string): string =>
   format(new TZDate(iso, timeZone), 'd MMM yyyy, HH:mm zzz');
+/** A calendar day, whatever the zone: "5 Dec 2026". @param date ISO, `2026-12-05` */
+export const day = (date: string): string => format(new TZDate(`${date}T00:00:00Z`, 'UTC'), 'd MMM yyyy');
 export const weekday = (iso: string, timeZone: string): string => format(new TZDate(iso, timeZone), 'EEEE');

@@ -12,6 +12,8 @@ export interface Instrument {
   graduation: { metric: number; inch: number };
   /** A finer tool for the same, in words. */
   finer?: string;
+  /** No instrument at all: a stand-in that ships with the demo. Nobody chooses it; what it gives says so everywhere. */
+  simulated?: true;
 }
 
 const TAPE: Instrument = {
@@ -92,9 +94,12 @@ export function defineInstrument(id: string, instrument: Instrument): void {
 /** The instrument of that id, or undefined where the shop has none such. */
 export const instrumentOf = (id: string): Instrument | undefined => (Object.hasOwn(known, id) ? known[id] : undefined);
 
-/** Every instrument that reads a quantity, by id. */
+/** Every instrument that somebody may have read a quantity with, by id. */
 export const instrumentsFor = (quantity: Quantity | 'observation'): [id: string, instrument: Instrument][] =>
-  Object.entries(known).filter(([, instrument]) => instrument.quantity === quantity);
+  Object.entries(known).filter(([, instrument]) => instrument.quantity === quantity && !instrument.simulated);
+
+/** Whether what an instrument of that id gave was made up by a stand-in. */
+export const isSimulated = (id: string): boolean => instrumentOf(id)?.simulated === true;
 
 /** Whether an instrument of that id reads that quantity; an unknown one reads nothing. */
 export const canRead = (instrument: string, quantity: Quantity | 'observation'): boolean =>

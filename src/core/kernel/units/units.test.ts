@@ -68,11 +68,28 @@ describe('parseAngle and the rest', () => {
     ['-3,2°', -3.2],
     ['3.2', 3.2],
     ['1.5 deg', 1.5],
+    ["12'", 0.2],
+    ['−12 min', -0.2],
+    // sin 0.2418° × 711 mm = 3.0 mm
+    ['3 mm at 711 mm', 0.24176],
+    ['-1/8 in at 28 in', -0.25579],
+    ['3mm @ 28in', 0.24168],
   ])('%s', (text, wanted) => {
     const parsed = parseAngle(text);
-    expect(parsed.ok && parsed.value).toBeCloseTo(wanted, 9);
+    expect(parsed.ok && parsed.value).toBeCloseTo(wanted, wanted.toString().length > 6 ? 4 : 9);
   });
-  test.each(['12 30', "12°75'", '400', 'steep'])('refuses %s', (text) => expect(parseAngle(text).ok).toBe(false));
+  test.each([
+    '12 30',
+    "12°75'",
+    '400',
+    'steep',
+    '3 at 711',
+    '3 mm at 711',
+    '900 mm at 711 mm',
+    '3 mm at 0 mm',
+    "x'",
+    'at',
+  ])('refuses %s', (text) => expect(parseAngle(text).ok).toBe(false));
 
   test('pressure, mass and share', () => {
     expect(parseQuantity('pressure', '36 psi', METRIC_SHOP)).toMatchObject({ ok: true, unit: 'psi' });

@@ -1,4 +1,5 @@
 import type { JobDocument, StationLine } from '../../document/job';
+import { day } from '../../kernel/time/when';
 import { lineCheck } from '../book';
 import type { LeadsLine } from '../subject';
 import type { Workings } from '../workings';
@@ -17,6 +18,9 @@ export function lineSaid(
   const since = job.changes.filter((c) => staleOn.includes(c.kind) && Date.parse(c.at) >= Date.parse(said.at));
   return { said, stale: since.at(-1) ?? null };
 }
+
+/** By when something is done elsewhere, to go behind the words of a line; empty where no date was asked. */
+export const dueSaid = ({ due }: StationLine): string => (due ? `; due by ${day(due)}` : '');
 
 /**
  * The lines as verdicts at After. Nothing here works a figure, so none reads Clear: checked with its figures in a note,
@@ -43,7 +47,7 @@ export function signedAway({ job, book }: Workings, v: Verdict): Verdict {
     verdict: 'Watch',
     missing: [],
     stale: null,
-    summary: [`not done here, by ${found.said.by}: ${found.said.text}`],
+    summary: [`not done here, by ${found.said.by}: ${found.said.text}${dueSaid(found.said)}`],
     next: ['To be done elsewhere before the vehicle is used as it was.'],
     mark: 'signed by a lead',
   };
@@ -78,7 +82,9 @@ function lineVerdict(own: LeadsLine, found: ReturnType<typeof lineSaid>): Verdic
     verdict: 'Watch',
     missing: [],
     summary: [
-      said.answer === 'checked' ? `checked, by ${said.by}: ${said.text}` : `not done here, by ${said.by}: ${said.text}`,
+      said.answer === 'checked'
+        ? `checked, by ${said.by}: ${said.text}`
+        : `not done here, by ${said.by}: ${said.text}${dueSaid(said)}`,
     ],
     next: [
       said.answer === 'checked'

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ChangeKind } from '../../document/changes';
 import { Place, VehicleState } from '../../kernel/places';
-import { Answer, ReadingGate } from '../../document/job';
+import { Answer, ReadingGate, Setting } from '../../document/job';
 import { instrumentOf } from '../../kernel/uncertainty/instruments';
 
 const words = (what: string, most: number, missing: string) =>
@@ -53,7 +53,11 @@ export const Entry = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('change'),
     ...common,
-    body: z.strictObject({ kind: ChangeKind, what: words('what was changed', 300, 'Say what was changed') }),
+    body: z.strictObject({
+      kind: ChangeKind,
+      what: words('what was changed', 300, 'Say what was changed'),
+      setting: Setting.optional(),
+    }),
   }),
   z.strictObject({
     kind: z.literal('confirm'),

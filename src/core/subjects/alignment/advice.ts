@@ -3,7 +3,7 @@ import { cornersOf } from '../../kernel/places';
 import type { Workings } from '../../record/workings';
 import { limitOn } from '../../record/checks/limit';
 import { adjustersOf, FIGURES, type Adjuster, type FigureId } from './adjusters';
-import { bandOf } from './bands';
+import { bandOf, leadOf } from './bands';
 import { crossCamber, crossCaster } from './limits';
 import { camberAt, casterAt, totalToeAt } from './read';
 
@@ -18,6 +18,9 @@ export interface Wishes {
   /** How far left and right may be apart. */
   crossCamber: number;
   crossCaster: number;
+  /** By how much the left is to lead the right; alike where left out. */
+  leadCamber?: number;
+  leadCaster?: number;
 }
 export interface Setting {
   adjuster: Adjuster;
@@ -41,21 +44,32 @@ export function outOf(values: FigureValues, wishes: Wishes): Record<FigureId | '
   >;
   return {
     ...each,
-    crossCamber: Math.max(0, Math.abs(values.camberLeft - values.camberRight) - wishes.crossCamber),
-    crossCaster: Math.max(0, Math.abs(values.casterLeft - values.casterRight) - wishes.crossCaster),
+    crossCamber: Math.max(
+      0,
+      Math.abs(values.camberLeft - values.camberRight - (wishes.leadCamber ?? 0)) - wishes.crossCamber,
+    ),
+    crossCaster: Math.max(
+      0,
+      Math.abs(values.casterLeft - values.casterRight - (wishes.leadCaster ?? 0)) - wishes.crossCaster,
+    ),
   };
 }
 const badness = (values: FigureValues, wishes: Wishes): number =>
   Object.values(outOf(values, wishes)).reduce((sum, out) => sum + out * out, 0);
 
-const gridOf = ({ low, high, step }: Adjuster): number[] => {
-  const n = Math.round((high - low) / step);
-  return Array.from({ length: n + 1 }, (_, i) => Math.round((low + i * step) / step) * step);
+const EPS = 1e-9;
+/** Settings looked through of one adjuster together with another: of finer steps every so many. */
+const MOST_STEPS = 40;
+const gridOf = ({ low, high, step }: Adjuster, every = 1): number[] => {
+  const n = Math.floor((high - low) / (step * every) + EPS);
+  const all = Array.from({ length: n + 1 }, (_, i) => Math.round((low + i * step * every) / step) * step);
+  return all.some((x) => Math.abs(x) < EPS) ? all : [...all, 0];
 };
+const coarse = (adjuster: Adjuster): number[] =>
+  gridOf(adjuster, Math.max(1, Math.ceil((adjuster.high - adjuster.low) / adjuster.step / MOST_STEPS)));
 /** How much is moved, as shares of what each can. */
 const effort = (settings: readonly Setting[]): number =>
   settings.reduce((sum, { adjuster, amount }) => sum + Math.abs(amount) / (adjuster.high - adjuster.low), 0);
-const EPS = 1e-9;
 
 /** Sum of squares of what is out, of figures in the order of FIGURES: worked a hundred thousand times an advice. */
 function badnessOf(v: Float64Array, wishes: Wishes): number {
@@ -69,8 +83,8 @@ function badnessOf(v: Float64Array, wishes: Wishes): number {
     add(low - x);
     add(x - high);
   });
-  add(Math.abs((v[0] ?? NaN) - (v[1] ?? NaN)) - wishes.crossCamber);
-  add(Math.abs((v[2] ?? NaN) - (v[3] ?? NaN)) - wishes.crossCaster);
+  add(Math.abs((v[0] ?? NaN) - (v[1] ?? NaN) - (wishes.leadCamber ?? 0)) - wishes.crossCamber);
+  add(Math.abs((v[2] ?? NaN) - (v[3] ?? NaN) - (wishes.leadCaster ?? 0)) - wishes.crossCaster);
   return sum;
 }
 
@@ -81,7 +95,8 @@ function badnessOf(v: Float64Array, wishes: Wishes): number {
 function settle(values: FigureValues, wishes: Wishes, adjusters: readonly Adjuster[]): Setting[] {
   const from = Float64Array.from(FIGURES, (id) => values[id]);
   const rates = adjusters.map(({ moves }) => Float64Array.from(FIGURES, (id) => moves[id] ?? 0));
-  const grids = adjusters.map(gridOf);
+  const grids = adjusters.map(coarse);
+  const fine = adjusters.map((adjuster) => gridOf(adjuster));
   const best = new Float64Array(adjusters.length);
   const trial = new Float64Array(adjusters.length);
   const at = new Float64Array(FIGURES.length);
@@ -107,7 +122,7 @@ function settle(values: FigureValues, wishes: Wishes, adjusters: readonly Adjust
   for (let round = 0; round < 12; round++) {
     let went = false;
     for (let a = 0; a < adjusters.length; a++) {
-      for (const x of grids[a] ?? []) {
+      for (const x of fine[a] ?? []) {
         trial.set(best);
         trial[a] = x;
         went = better() || went;
@@ -151,10 +166,20 @@ export interface Advice {
 export function adviseOn(values: FigureValues, wishes: Wishes, adjusters: readonly Adjuster[]): Advice {
   let best: Setting[] = [];
   let bad = badness(values, wishes);
+  // Of many that do not bring everything in together, each size is grown from the best of the size before: every set of
+  // them would keep whoever looks waiting for seconds.
+  const within = adjusters.length <= 6 || badness(moved(values, settle(values, wishes, adjusters)), wishes) < EPS;
+  let grown: readonly Adjuster[] = [];
   for (let size = 1; size <= adjusters.length && bad > EPS; size++) {
-    for (const some of subsets(adjusters, size)) {
+    const sets = within
+      ? subsets(adjusters, size)
+      : adjusters.filter((a) => !grown.includes(a)).map((a) => [...grown, a]);
+    let least = Infinity;
+    let next = grown;
+    for (const some of sets) {
       const settings = settle(values, wishes, some);
       const is = badness(moved(values, settings), wishes);
+      if (!within && is < least) [least, next] = [is, some];
       // One adjuster more has to bring something: a hundredth of a degree, squared.
       if (is < bad - (size > best.length ? 1e-4 : EPS) || (is < EPS && bad < EPS && effort(settings) < effort(best))) {
         best = settings;
@@ -162,12 +187,16 @@ export function adviseOn(values: FigureValues, wishes: Wishes, adjusters: readon
       }
     }
     if (bad < EPS) break;
+    grown = next;
   }
-  const then = moved(values, best);
+  return { settings: best, ...judged(values, moved(values, best), wishes) };
+}
+
+/** What of the figures is still out, and what is farther out than it was. */
+function judged(values: FigureValues, then: FigureValues, wishes: Wishes): Omit<Advice, 'settings'> {
   const [was, is] = [outOf(values, wishes), outOf(then, wishes)];
   const ids = Object.keys(is) as (keyof typeof is)[];
   return {
-    settings: best,
     values: then,
     out: ids.filter((id) => is[id] > EPS).map((id) => ({ id, by: is[id] })),
     worse: ids.filter((id) => is[id] > was[id] + EPS),
@@ -200,7 +229,13 @@ export function standingOf(w: Workings, gate: ReadingGate): { values: FigureValu
     // Clear needs a margin of one standard uncertainty; a band narrower than that has only its middle.
     const half = Math.max(0, (band.high - band.low) / 2 - figure.u);
     const mid = (band.high + band.low) / 2;
-    each[id] = { low: mid - half, high: mid + half };
+    // A shop with a target wants to come within a quarter of the band of it, where the margin leaves so much.
+    const quarter = (band.high - band.low) / 4;
+    const aimed = band.aim === null ? null : Math.min(mid + half, Math.max(mid - half, band.aim));
+    each[id] =
+      aimed === null
+        ? { low: mid - half, high: mid + half }
+        : { low: Math.max(mid - half, aimed - quarter), high: Math.min(mid + half, aimed + quarter) };
   }
   const apart = (a: keyof typeof read, b: keyof typeof read) => Math.hypot(read[a]?.u ?? 0, read[b]?.u ?? 0);
   return {
@@ -209,6 +244,8 @@ export function standingOf(w: Workings, gate: ReadingGate): { values: FigureValu
       each: each as Record<FigureId, Wish>,
       crossCamber: Math.max(0, limitOn(w.job, crossCamber).clear - apart('camberLeft', 'camberRight')),
       crossCaster: Math.max(0, limitOn(w.job, crossCaster).clear - apart('casterLeft', 'casterRight')),
+      leadCamber: leadOf(w.job, 'camber'),
+      leadCaster: leadOf(w.job, 'caster'),
     },
   };
 }
@@ -219,3 +256,41 @@ export const adviceAt = (w: Workings, gate: ReadingGate): (Advice & { was: Figur
     const standing = standingOf(w, gate);
     return standing && { ...adviseOn(standing.values, standing.wishes, adjustersOf(w, gate)), was: standing.values };
   });
+
+/** What settings by hand would make of the front axle. */
+export interface TriedSettings extends Omit<Advice, 'settings'> {
+  settings: readonly Setting[];
+  /** How far forward the wheels go, mm, + forward: the most of either. */
+  forward: number;
+}
+
+/**
+ * The front axle with adjusters set by hand: its figures, what is still out, and what is farther out than it was.
+ *
+ * @param amounts by adjuster, in its unit; kept within its range
+ * @returns null while a figure or its band is missing
+ */
+export function triedAt(
+  w: Workings,
+  gate: ReadingGate,
+  amounts: Readonly<Record<string, number>>,
+): TriedSettings | null {
+  const standing = standingOf(w, gate);
+  if (!standing) return null;
+  const settings = adjustersOf(w, gate).flatMap((adjuster): Setting[] => {
+    const amount = Math.min(adjuster.high, Math.max(adjuster.low, amounts[adjuster.id] ?? 0));
+    return Math.abs(amount) > EPS ? [{ adjuster, amount }] : [];
+  });
+  const values = moved(standing.values, settings);
+  return { settings, forward: forwardOf(settings), ...judged(standing.values, values, standing.wishes) };
+}
+
+/** How far forward settings take the wheel that they take farthest, mm: cams each their own, arms both. */
+export function forwardOf(settings: readonly Setting[]): number {
+  const of = (side: 'left' | 'right') =>
+    settings
+      .filter(({ adjuster }) => (adjuster.pivot?.side ?? side) === side)
+      .reduce((sum, { adjuster, amount }) => sum + amount * adjuster.forward, 0);
+  const [left, right] = [of('left'), of('right')];
+  return Math.abs(left) >= Math.abs(right) ? left : right;
+}

@@ -1,31 +1,11 @@
-import fc from '../../../../tests/support/properties';
 import { inHand } from '../../../../tests/support/inHand';
-import { found, lifted, verdictOf, withChange } from '../../../../tests/support/lifted';
-import { demoJobs } from '../../../../scripts/demo/jobs';
-import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
-import { blocksRelease } from '../../assembly/gates/release';
-import { buildRoute } from '../../assembly/route/route';
-import { workJob } from '../../assembly/workJob';
-import { FRONT_KINDS } from '../../document/suspensionNames';
+import { found, lifted, withChange } from '../../../../tests/support/lifted';
 import type { JobDocument } from '../../document/job';
-import { say } from '../../kernel/phrase';
 import { INCH_SHOP, METRIC_SHOP } from '../../kernel/units/quantity';
-import { adjustersOf, FIGURES, type FigureId } from './adjusters';
-import { adviceAt, adviseOn, outOf, standingOf, type Wishes } from './advice';
 import { bandOf, rowsFor } from './bands';
 import { benchFacts } from './bench';
-import { SIGNED_AWAY } from './checks';
-import { casterAt, thrustAt, totalToeAt } from './read';
-
-const blocking = (job: JobDocument) =>
-  workJob(job)
-    .filter((v) => SIGNED_AWAY.includes(v.check) && blocksRelease(v))
-    .map((v) => `${v.check} ${v.place}`);
-const without = (job: JobDocument): JobDocument => ({ ...job, entries: [] });
-const words = (job: JobDocument, check: string, place: string) => {
-  const v = found(job, check, place);
-  return `${say(v.summary, METRIC_SHOP)} | ${say(v.next, METRIC_SHOP)}`;
-};
+import { totalToeAt } from './read';
+import { blocking, without, words } from '../../../../tests/support/alignment';
 
 describe('release', () => {
   test('as it should be, nothing of the alignment is in the way', () => {
@@ -150,191 +130,6 @@ describe('bands', () => {
   });
 });
 
-describe('ways to read it', () => {
-  test('caster from two cambers, by hand: (1.0 + 1.9) ÷ (2 sin 20°) = 4.24', () => {
-    const job = lifted({ after: { alignedBy: { choice: 'turned' } }, before: { alignedBy: { choice: 'turned' } } });
-    expect(casterAt(inHand(job), 'after', 'FL')).toMatchObject({
-      value: expect.closeTo(4.24, 2),
-      by: 'camber at two turns',
-    });
-    expect(found(job, 'alignment-caster', 'FL').verdict).toBe('Clear');
-  });
-  test('a stand’s print goes before a gauge; rear toe then tells the thrust', () => {
-    const job = lifted({
-      after: {
-        alignedBy: { choice: 'stand' },
-        'toe.RL.floor': 0.3,
-        'toe.RR.floor': -0.3,
-      },
-      before: { alignedBy: { choice: 'stand' } },
-    });
-    const w = inHand(job);
-    expect(thrustAt(w, 'after')).toMatchObject({ value: expect.closeTo(0.3, 9), by: 'toe of both rear wheels' });
-    expect(found(job, 'thrust', 'rear').verdict).toBe('Stop');
-    expect(verdictOf(job, 'rear-toe', 'rear')).not.toBeNull();
-    expect(blocking(job)).toEqual(['thrust rear']);
-  });
-  test('axles that turned alike have wheelbases alike: the thrust is not Clear for that', () => {
-    // The rear left hub 5 rearward of where it came, the right one 5 forward.
-    const skew = lifted({
-      after: {
-        'openingFront.RL.floor': 433,
-        'openingRear.RL.floor': 415,
-        'openingFront.RR.floor': 422,
-        'openingRear.RR.floor': 425,
-      },
-    });
-    expect(found(skew, 'thrust', 'rear')).toMatchObject({ verdict: 'Watch' });
-    expect(found(lifted(), 'thrust', 'rear').verdict).toBe('Clear');
-  });
-  test.each(FRONT_KINDS)('%s: by gauge and tape it keeps its minutes', (frontSuspension) => {
-    const w = inHand(lifted({ vehicle: { ...CAIRN, frontSuspension } }));
-    for (const gate of ['before', 'after'] as const) {
-      const minutes =
-        buildRoute(w, gate, 'short')
-          .filter((s) => w.book.subjectOf(s.point.id)?.station === 'alignment' && !/lamp/i.test(s.point.id))
-          .reduce((sum, s) => sum + s.seconds, 0) / 60;
-      expect(minutes).toBeGreaterThan(0.5);
-      expect(minutes).toBeLessThanOrEqual(3);
-    }
-  });
-  test('spans that no circle can have are no toe; minutes typed for degrees are asked about', () => {
-    const job = lifted({ after: { 'toeBehind.front.floor': 2190, 'toeAhead.front.floor': 1110 } });
-    expect(words(job, 'total-toe', 'front')).toContain('wide');
-    const point = inHand(job).book.byId('toe');
-    expect(point?.doubt?.(job, 12, { gate: 'after', place: 'FL', state: 'floor' })?.join(' ')).toMatch(/minutes/);
-  });
-});
-
-describe('advice', () => {
-  const wide: Wishes = {
-    each: Object.fromEntries(FIGURES.map((id) => [id, { low: id === 'toe' ? 0 : -0.5, high: 0.5 }])) as Wishes['each'],
-    crossCamber: 0.4,
-    crossCaster: 0.4,
-  };
-  const level = (more: Partial<Record<FigureId, number>> = {}) => ({
-    camberLeft: 0,
-    camberRight: 0,
-    casterLeft: 0,
-    casterRight: 0,
-    toe: 0.2,
-    ...more,
-  });
-  const wishbone = adjustersOf(inHand(lifted({ vehicle: TARN })), 'after');
-
-  test('in band it moves nothing; toe alone takes the sleeve alone', () => {
-    expect(adviseOn(level(), wide, wishbone).settings).toEqual([]);
-    const toe = adviseOn(level({ toe: 1.3 }), wide, wishbone);
-    expect(toe.settings.map((s) => [s.adjuster.id, s.amount])).toEqual([['sleeve', -1.75]]);
-    expect(toe.out).toEqual([]);
-  });
-  test('camber and caster of one wheel take its own two cams, and toe after them only where they spoil it', () => {
-    const advice = adviseOn(level({ camberLeft: 1.1, casterLeft: -0.2 }), wide, wishbone);
-    expect(advice.out).toEqual([]);
-    for (const { adjuster } of advice.settings) expect(adjuster.id).toMatch(/left|sleeve/);
-  });
-  test('what no adjuster brings in is named, not hidden', () => {
-    const beam = adjustersOf(inHand(lifted({ vehicle: { ...CAIRN, frontSuspension: 'beam-leaves' } })), 'after');
-    const advice = adviseOn(level({ camberLeft: 2 }), wide, beam);
-    expect(advice.out.map((o) => o.id)).toEqual(expect.arrayContaining(['camberLeft', 'crossCamber']));
-  });
-  test('applied and read again, the vehicle is in its bands', () => {
-    const job = lifted({
-      vehicle: TARN,
-      after: { 'camberGauge.FL.floor': 1.1, 'casterGauge.FL.floor': 3.3, 'toeBehind.front.floor': 1412 },
-    });
-    const w = inHand(job);
-    const [advice, standing] = [adviceAt(w, 'after'), standingOf(w, 'after')];
-    if (!advice || !standing) throw new Error('no advice');
-    expect(advice.settings.length).toBeGreaterThan(0);
-    expect(advice.out).toEqual([]);
-    const d = 762;
-    const again = lifted({
-      vehicle: TARN,
-      after: {
-        'camberGauge.FL.floor': advice.values.camberLeft,
-        'camberGauge.FR.floor': advice.values.camberRight,
-        'casterGauge.FL.floor': advice.values.casterLeft,
-        'casterGauge.FR.floor': advice.values.casterRight,
-        'toeBehind.front.floor': 1400 + Math.round(d * Math.sin((advice.values.toe * Math.PI) / 180)),
-      },
-    });
-    expect(blocking(again)).toEqual([]);
-    for (const check of ['alignment-camber', 'alignment-caster'])
-      for (const place of ['FL', 'FR'])
-        expect([check, place, found(again, check, place).verdict]).toEqual([check, place, 'Clear']);
-  });
-  test('it never leaves a figure farther out unless it says so, never out of a range, and never off a step', () =>
-    fc.assert(
-      fc.property(
-        fc.record(
-          Object.fromEntries(FIGURES.map((id) => [id, fc.double({ min: -2, max: 2, noNaN: true })])) as Record<
-            FigureId,
-            fc.Arbitrary<number>
-          >,
-        ),
-        (values) => {
-          const advice = adviseOn(values, wide, wishbone);
-          const [was, is] = [outOf(values, wide), outOf(advice.values, wide)];
-          for (const id of Object.keys(is) as (keyof typeof is)[])
-            if (is[id] > was[id] + 1e-6) expect(advice.worse).toContain(id);
-          const sum = (of: Record<string, number>) => Object.values(of).reduce((a, b) => a + b * b, 0);
-          expect(sum(is)).toBeLessThanOrEqual(sum(was) + 1e-9);
-          for (const { adjuster, amount } of advice.settings) {
-            expect(amount).toBeGreaterThanOrEqual(adjuster.low - 1e-9);
-            expect(amount).toBeLessThanOrEqual(adjuster.high + 1e-9);
-            expect(Math.abs(amount / adjuster.step - Math.round(amount / adjuster.step))).toBeLessThan(1e-6);
-          }
-        },
-      ),
-      { numRuns: 15 },
-    ));
-  test('a shop’s own rate goes before the built-in one', () => {
-    const job = lifted({ vehicle: TARN });
-    const rated: JobDocument = {
-      ...job,
-      entries: [
-        ...job.entries,
-        {
-          id: crypto.randomUUID(),
-          kind: 'alignment-rate',
-          gate: 'after',
-          body: { adjuster: 'sleeve', toe: 0.8, source: 'one turn, read before and after' },
-          by: 'Ivo',
-          at: '2026-11-05T08:00:00Z',
-        },
-      ],
-    };
-    const sleeve = adjustersOf(inHand(rated), 'after').find((a) => a.id === 'sleeve');
-    expect(sleeve).toMatchObject({ moves: { toe: 0.8 }, source: 'one turn, read before and after' });
-  });
-});
-
-describe('what the lift did', () => {
-  test('both sides gone alike is nothing; one alone is a finding, and never in the way by itself', () => {
-    expect(found(lifted(), 'caster-moved', 'front').verdict).toBe('Clear');
-    const one = lifted({ after: { 'casterGauge.FL.floor': 3.2 } });
-    expect(found(one, 'caster-moved', 'front')).toMatchObject({ verdict: 'Watch' });
-    expect(words(one, 'caster-moved', 'front')).toContain('left went −1.40°, right −0.20°');
-    expect(blocking(one)).not.toContain('caster-moved front');
-    // Set since, it no longer tells what the lift did.
-    expect(verdictOf(withChange(one, 'alignment'), 'caster-moved', 'front')).toBeNull();
-  });
-  test('a taped vehicle’s caster goes as its linkage has it, and one that was read otherwise is a finding', () => {
-    const [rescue] = demoJobs().filter((j) => j.job.number === 'HG-0142');
-    if (!rescue) throw new Error('no demo job');
-    const read = (value: number): JobDocument => ({
-      ...rescue,
-      readings: rescue.readings.map((r) =>
-        r.gate === 'after' && r.point === 'caster' && r.place === 'FR' ? { ...r, value, text: String(value) } : r,
-      ),
-    });
-    // As the demo's true linkage stands at After: 6.3.
-    expect(found(read(6.3), 'caster-predicted', 'FR').verdict).toBe('Clear');
-    expect(found(read(3.9), 'caster-predicted', 'FR').verdict).toBe('Watch');
-  });
-});
-
 test('a vehicle that leaves to be aligned elsewhere carries its heights, load, pressures and bands on the sheet, in both units', () => {
   const job = lifted();
   const away: JobDocument = {
@@ -352,7 +147,7 @@ test('a vehicle that leaves to be aligned elsewhere carries its heights, load, p
   };
   const text = (of: JobDocument, units = METRIC_SHOP) => benchFacts(inHand(of), [], units)[0]?.text ?? '';
   expect(text(job)).toBe('');
-  expect(text(away)).toMatch(/hub centre to lip.*front left 53[89] mm.*fuel .*load 40.*tyres front 240/);
+  expect(text(away)).toMatch(/hub centre to lip.*front left 53[89] mm.*fuel .*load 40.*tyre front left 240/);
   expect(text(away)).toMatch(/front total toe 0\.00° to \+0\.40°/);
   expect(text(away, INCH_SHOP)).toMatch(/front left 21 3\/16 in/);
   expect(text({ ...away, entries: [] })).toContain('not known here');

@@ -29,17 +29,25 @@ const Band = z
     high: degrees,
     height: z.number().min(100, 'no hub stands so near to its lip').max(1500, 'no lip stands so high').optional(),
     datum: z.enum(['hub-to-lip', 'floor-to-lip']).default('hub-to-lip'),
+    aim: degrees.optional(),
+    watch: z.number().min(0.01, 'some of it must read Watch').max(5, 'that far out nothing is safe').optional(),
     source: z.string().trim().min(1, 'say where it stands').max(120),
   })
-  .refine((b) => b.high > b.low, { path: ['high'], error: 'the upper end must be above the lower one' });
+  .refine((b) => b.high > b.low, { path: ['high'], error: 'the upper end must be above the lower one' })
+  .refine((b) => b.aim === undefined || (b.aim >= b.low && b.aim <= b.high), {
+    path: ['aim'],
+    error: 'the shop’s target must lie in the band',
+  });
 type Band = z.infer<typeof Band>;
 
-const says = ({ of, low, high, height, source }: Band): Phrase => [
+const says = ({ of, low, high, height, aim, watch, source }: Band): Phrase => [
   `${nameOf(of)} `,
   fine(low, true),
   ' to ',
   fine(high, true),
   ...(height === undefined ? [] : [' at ', mm(height)]),
+  ...(aim === undefined ? [] : [', target ', fine(aim, true)]),
+  ...(watch === undefined ? [] : [', Watch ', fine(watch), ' outside it']),
   `, ${source}`,
 ];
 
@@ -47,6 +55,7 @@ const says = ({ of, low, high, height, source }: Band): Phrase => [
 export const alignmentBand: EntryKind = entryKind({
   kind: 'alignment-band',
   name: 'Alignment band',
+  stated: true,
   schema: Band,
   gates: ['intake', 'before', 'plan', 'build', 'after'],
   fields: [
@@ -70,6 +79,22 @@ export const alignmentBand: EntryKind = entryKind({
         { id: 'floor-to-lip', name: 'Floor to fender lip' },
       ],
     },
+    {
+      name: 'aim',
+      label: 'The shop’s target in it',
+      hint: 'Empty: anywhere inside.',
+      kind: 'quantity',
+      quantity: 'fineAngle',
+      optional: true,
+    },
+    {
+      name: 'watch',
+      label: 'Watch so far outside it, then Stop',
+      hint: 'Empty: half its width, at least 0.25°.',
+      kind: 'quantity',
+      quantity: 'fineAngle',
+      optional: true,
+    },
     { name: 'source', label: 'Where it stands: sheet, date', kind: 'words', most: 120 },
   ],
   says,
@@ -79,13 +104,16 @@ export const alignmentBand: EntryKind = entryKind({
  * Which rows stand for a figure: of two at one height the later. A band that holds at any height takes the place of a
  * table that was filed before it, a row of a table that of such a band, or of rows in another datum: so a wrong one goes.
  */
-export function rowsFor(job: Pick<JobDocument, 'entries'>, of: BandedId): (BandRow & Pick<Band, 'datum' | 'source'>)[] {
-  const rows = new Map<string, BandRow & Pick<Band, 'datum' | 'source'>>();
+export function rowsFor(
+  job: Pick<JobDocument, 'entries'>,
+  of: BandedId,
+): (BandRow & Pick<Band, 'datum' | 'source' | 'watch' | 'aim'>)[] {
+  const rows = new Map<string, BandRow & Pick<Band, 'datum' | 'source' | 'watch' | 'aim'>>();
   const filed = job.entries.filter((e) => e.kind === 'alignment-band');
   for (const { body } of [...filed].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))) {
     const read = Band.safeParse(body);
     if (!read.success || read.data.of !== of) continue;
-    const { low, high, height, datum, source } = read.data;
+    const { low, high, height, datum, aim, watch, source } = read.data;
     for (const [key, row] of rows)
       if (height === undefined || row.height === null || row.datum !== datum) rows.delete(key);
     rows.set(height === undefined ? 'any' : height.toFixed(2), {
@@ -93,6 +121,8 @@ export function rowsFor(job: Pick<JobDocument, 'entries'>, of: BandedId): (BandR
       low,
       high,
       datum,
+      aim,
+      watch,
       source,
     });
   }
@@ -100,13 +130,13 @@ export function rowsFor(job: Pick<JobDocument, 'entries'>, of: BandedId): (BandR
 }
 
 /** One band of a job as another of its kind may take it over. */
-export type BandKept = BandRow & Pick<Band, 'datum' | 'source'> & { of: BandedId };
+export type BandKept = BandRow & Pick<Band, 'datum' | 'source' | 'watch' | 'aim'> & { of: BandedId };
 /** Every band that stands on a job. */
 export const bandRows = (job: Pick<JobDocument, 'entries'>): BandKept[] =>
   BANDED.flatMap(({ id }) => rowsFor(job, id).map((row) => ({ ...row, of: id })));
 
 /** A ride height of a place in the datum that a table asks, mm; an axle's is the mean of its sides. Null where unread. */
-function heightIn(w: Workings, gate: ReadingGate, place: Place, datum: Band['datum']): number | null {
+export function heightIn(w: Workings, gate: ReadingGate, place: Place, datum: Band['datum']): number | null {
   const corners = isCorner(place) ? [place] : cornersOf(place === 'rear' ? 'rear' : 'front');
   const read = corners.map((corner) => {
     if (datum === 'hub-to-lip') return hubToLipAt(w.figures, gate, corner)?.value ?? null;
@@ -131,11 +161,21 @@ export function bandOf(
   gate: ReadingGate,
   of: BandedId,
   place: Place,
-): BandFound & { source: string; height: number | null } {
+): BandFound & { source: string; height: number | null; watch: number | null; aim: number | null } {
   const rows = rowsFor(w.job, of);
   const datum = rows.find((r) => r.height !== null)?.datum ?? 'hub-to-lip';
   const height = heightIn(w, gate, place, datum);
-  return { ...bandAt(rows, height), height, source: rows.at(-1)?.source ?? '' };
+  const found = bandAt(rows, height);
+  // Of a table whose rows were filed with and without, the last word stands; a target goes along the table as its band does.
+  const last = rows.at(-1);
+  const share = last?.aim === undefined ? null : (last.aim - last.low) / (last.high - last.low);
+  return {
+    ...found,
+    height,
+    source: last?.source ?? '',
+    watch: last?.watch ?? null,
+    aim: share !== null && found.state === 'band' ? found.low + share * (found.high - found.low) : null,
+  };
 }
 
 /** Why a figure has no band here, and what then. */
@@ -167,3 +207,51 @@ export function lacksBand(
   }
 }
 export const bandSaid = (low: number, high: number): Phrase => [fine(low, true), ' to ', fine(high, true)];
+
+const Lead = z.strictObject({
+  figure: z.enum(['caster', 'camber']),
+  lead: z.number().min(-2, 'no road leans so far').max(2, 'no road leans so far'),
+  source: z.string().trim().min(1, 'say whose choice it is').max(120),
+});
+export type LeadKept = z.infer<typeof Lead>;
+
+/** By how much the left wheel is to lead the right one, for the crown of the road: the shop's choice. Unsaid: alike. */
+export const alignmentLead: EntryKind = entryKind({
+  kind: 'alignment-lead',
+  name: 'Left-right lead',
+  stated: true,
+  schema: Lead,
+  gates: ['intake', 'before', 'plan', 'build', 'after'],
+  fields: [
+    {
+      name: 'figure',
+      label: 'Lead in',
+      kind: 'choice',
+      choices: [
+        { id: 'caster', name: 'Caster' },
+        { id: 'camber', name: 'Camber' },
+      ],
+    },
+    {
+      name: 'lead',
+      label: 'Left more than right by',
+      hint: 'For a road that falls to the right: caster minus, camber plus. 0: alike.',
+      kind: 'quantity',
+      quantity: 'fineAngle',
+    },
+    { name: 'source', label: 'Whose choice, and why', kind: 'words', most: 120 },
+  ],
+  says: ({ figure, lead, source }): Phrase => [`${figure} left more than right by `, fine(lead, true), `, ${source}`],
+});
+
+/** The leads that stand on a job: the latest of each figure; none that is nought. */
+export function leadsOf(job: Pick<JobDocument, 'entries'>): LeadKept[] {
+  const standing = new Map<string, LeadKept>();
+  for (const { kind, body } of [...job.entries].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))) {
+    const read = kind === 'alignment-lead' ? Lead.safeParse(body) : null;
+    if (read?.success) standing.set(read.data.figure, read.data);
+  }
+  return [...standing.values()].filter(({ lead }) => lead !== 0);
+}
+export const leadOf = (job: Pick<JobDocument, 'entries'>, figure: LeadKept['figure']): number =>
+  leadsOf(job).find((l) => l.figure === figure)?.lead ?? 0;

@@ -8,10 +8,10 @@ import type { Spot } from '../../record/figures';
 import { limitOn } from '../../record/checks/limit';
 import type { Workings } from '../../record/workings';
 import { turnedInOpenings } from '../axlePlace/place';
-import { bandHeights, bandOf, bandSaid, lacksBand, type BandedId } from './bands';
+import { bandHeights, bandOf, bandSaid, lacksBand, leadOf, rowsFor, type BandedId } from './bands';
 import { movedChecks } from './moved';
 import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
-import { camberAt, casterAt, floor, spotsFor, thrustAt, toeSpots, totalToeAt, type Aligned } from './read';
+import { camberAt, casterAt, floor, spotsFor, thrustAt, toesRead, toeSpots, totalToeAt, type Aligned } from './read';
 
 const judged = { safetyCritical: false, calculationMayClear: true, quantity: 'fineAngle' } as const;
 const named = (spots: readonly Spot[]): Record<string, Spot> =>
@@ -31,7 +31,7 @@ function inBand(
 ): Worked | null {
   const band = bandOf(w, gate, of, place);
   if (band.state !== 'band') return null;
-  const { target, clear, stop } = bandLimits(band);
+  const { target, clear, stop } = bandLimits(band, band.watch);
   return {
     value: figure.value,
     u: figure.u,
@@ -39,9 +39,9 @@ function inBand(
     formula: `read by ${figure.by}; the band ${band.between ? 'interpolated between two rows of its table at the height measured' : 'as its maker states it'}`,
     summary: [fine(figure.value, true), ', band ', ...bandSaid(band.low, band.high)],
     next: [
-      figure.value < target ? `${cure} up by ` : `${cure} down by `,
-      fine(Math.abs(figure.value - target)),
-      ' puts it in the middle.',
+      figure.value < (band.aim ?? target) ? `${cure} up by ` : `${cure} down by `,
+      fine(Math.abs(figure.value - (band.aim ?? target))),
+      band.aim === null ? ' puts it in the middle.' : ' puts it on the shop’s target.',
     ],
     steps: [
       ...(before ? [{ name: 'As found', amount: [fine(before.value, true)] as Phrase }] : []),
@@ -104,8 +104,7 @@ const toe = (gate: ReadingGate, axle: Axle): CheckDefinition => ({
   gate,
   required: gate === 'after' && axle === 'front',
   limit: null,
-  places: (w) =>
-    axle === 'front' || cornersOf('rear').every((corner) => isRead(w, floor(gate, 'toe', corner))) ? [axle] : [],
+  places: (w) => (axle === 'front' || toesRead(w, gate, 'rear') ? [axle] : []),
   needs: (w) => ({ required: { ...named(toeSpots(w, gate, axle)), ...bandHeights(w, gate, `${axle}-toe`, axle) } }),
   notWorkable: (w) => lacksBand(w, gate, `${axle}-toe`, axle) ?? impossible(w, gate, axle),
   work: ({ w }) => {
@@ -145,21 +144,31 @@ const cross = (
     const [l, r] = cornersOf('front').map((corner) => at(w, gate, corner));
     if (!l || !r) return null;
     const apart = crossOf(l.value, r.value);
+    const lead = leadOf(w.job, id);
     return {
       value: apart,
+      // A lead for the road's crown is what left and right are to be apart by.
+      ...(lead !== 0 && {
+        limit: { ...limitOn(w.job, id === 'camber' ? crossCamber : crossCaster), target: lead },
+      }),
       u: Math.hypot(l.u, r.u),
-      formula: `${id} left − right`,
-      summary: [fine(Math.abs(apart)), apart > 0 ? ' more on the left' : ' more on the right'],
+      formula: lead === 0 ? `${id} left − right` : `${id} left − right, against the lead that the shop wants`,
+      summary: isNothing(apart)
+        ? ['alike on both sides']
+        : [fine(Math.abs(apart)), apart > 0 ? ' more on the left' : ' more on the right'],
       next: [`It pulls to the side of ${id === 'camber' ? 'more camber' : 'less caster'}: bring both sides alike.`],
       steps: [
         { name: 'Left', amount: [fine(l.value, true)] },
         { name: 'Right', amount: [fine(r.value, true)] },
+        ...(lead === 0 ? [] : [{ name: 'Lead wanted, left more than right', amount: [fine(lead, true)] }]),
       ],
     };
   },
 });
 
-const rearToe = cornersOf('rear');
+/** Shown in hundredths of a degree it is nought: it lies to neither side. */
+const isNothing = (degrees: number): boolean => Math.abs(degrees) < 0.005;
+
 const thrustLine = (gate: ReadingGate): CheckDefinition => ({
   ...judged,
   id: 'thrust',
@@ -169,10 +178,11 @@ const thrustLine = (gate: ReadingGate): CheckDefinition => ({
   limit: thrust,
   places: () => ['rear'],
   needs: (w) => {
-    const stand = rearToe.map((corner) => floor(gate, 'toe', corner));
     return {
       required: named(
-        stand.every((spot) => isRead(w, spot)) ? stand : rearToe.map((corner) => floor(gate, 'wheelbaseSide', corner)),
+        toesRead(w, gate, 'rear')
+          ? toeSpots(w, gate, 'rear')
+          : cornersOf('rear').map((corner) => floor(gate, 'wheelbaseSide', corner)),
       ),
     };
   },
@@ -186,7 +196,9 @@ const thrustLine = (gate: ReadingGate): CheckDefinition => ({
       value: found.value,
       u: found.u,
       formula: `(rear left toe − rear right toe) ÷ 2, by ${found.by}; + to the right`,
-      summary: [fine(Math.abs(found.value)), found.value > 0 ? ' to the right' : ' to the left', `, by ${found.by}`],
+      summary: isNothing(found.value)
+        ? [`straight ahead, by ${found.by}`]
+        : [fine(Math.abs(found.value)), found.value > 0 ? ' to the right' : ' to the left', `, by ${found.by}`],
       next: ['The rear axle square first: arms of one side, a leaf’s seat or centre bolt; see Axle, steering.'],
       steps: turned
         ? [
@@ -200,6 +212,35 @@ const thrustLine = (gate: ReadingGate): CheckDefinition => ({
         ? { at: 'Watch', why: 'the rear axle has turned in its openings since Before: the front one may stand as skew' }
         : undefined,
     };
+  },
+});
+
+/** A lean is judged in a band only where its maker states one: most do not. */
+const leanBand = (gate: ReadingGate): CheckDefinition => ({
+  ...judged,
+  id: 'alignment-lean',
+  title: 'Steering-axis lean',
+  gate,
+  limit: null,
+  places: (w) =>
+    rowsFor(w.job, 'front-lean').length > 0
+      ? cornersOf('front').filter((corner) => isRead(w, floor(gate, 'axisLean', corner)))
+      : [],
+  needs: (w, place) => ({
+    required: { lean: floor(gate, 'axisLean', place), ...bandHeights(w, gate, 'front-lean', place) },
+  }),
+  notWorkable: (w, place) => lacksBand(w, gate, 'front-lean', place),
+  work: ({ w, place, get }) => {
+    const before = gate === 'after' ? w.figures.figure(floor('before', 'axisLean', place)) : null;
+    return inBand(
+      w,
+      gate,
+      'front-lean',
+      place,
+      { ...get('lean'), by: 'stand' },
+      'Lean',
+      before?.status === 'read' ? { value: before.value, u: before.u, by: 'stand' } : null,
+    );
   },
 });
 
@@ -256,6 +297,7 @@ export const alignmentChecks: readonly CheckDefinition[] = (['before', 'after'] 
   cross(gate, 'camber', 'Cross camber', camberAt),
   cross(gate, 'caster', 'Cross caster', casterAt),
   thrustLine(gate),
+  leanBand(gate),
   lean(gate),
   back(gate),
 ]);

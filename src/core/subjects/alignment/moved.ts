@@ -4,9 +4,10 @@ import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { CheckDefinition, Needs, Worked } from '../../record/checks/types';
 import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
+import { kindOf } from '../linkage/features';
 import { changeByGeometry } from '../linkage/geometryAid';
 import { noseUpAt } from '../stance/rise';
-import { camberAt, casterAt, spotsFor } from './read';
+import { camberAt, casterAt, floor, spotsFor } from './read';
 
 const FRONT = cornersOf('front') as readonly ['FL', 'FR'];
 const AT = { caster: casterAt, camber: camberAt } as const;
@@ -69,39 +70,149 @@ const oneSide = (figure: Figure): CheckDefinition => ({
   },
 });
 
+const isBeam = (w: Workings): boolean => !kindOf(w.job.vehicle, 'front').startsWith('wishbone');
+
+/** What a figure of a wheel should have gone by with the lift, degrees, in its two parts. */
+interface Predicted {
+  /** The axle or the arms against the body. */
+  linkage: Uncertain;
+  /** The body's own nose-up change. */
+  pitch: Uncertain;
+}
+const NONE: Uncertain = { value: 0, u: 0 };
+
+/**
+ * What the lift makes of a figure: by the linkage as taped, caster with the body's pitch besides. The camber of a beam
+ * needs no linkage: its housing is straight, whatever it hangs on. Null where there is no geometry, or a height is missing.
+ */
+function predictedOf(w: Workings, figure: Figure, corner: 'FL' | 'FR'): Predicted | null {
+  if (figure === 'camber' && isBeam(w)) return { linkage: NONE, pitch: NONE };
+  const linkage = changeByGeometry(w, corner, figure);
+  const pitch = figure === 'caster' ? noseUpAt(w) : NONE;
+  return linkage && pitch ? { linkage, pitch } : null;
+}
+
+/** What the lift did to a figure of a wheel: as read, and apart into what made it; null parts are not predicted. */
+export interface LiftDid {
+  corner: 'FL' | 'FR';
+  figure: Figure;
+  went: Uncertain;
+  pitch: Uncertain | null;
+  linkage: Uncertain | null;
+}
+
+/** Caster and camber of both front wheels, how far each went from Before to After, and what of it the lift explains. */
+export const liftDid = (w: Workings): LiftDid[] =>
+  (['caster', 'camber'] as const).flatMap((figure) =>
+    FRONT.flatMap((corner): LiftDid[] => {
+      const found = went(w, figure, corner);
+      const nose = figure === 'caster' ? noseUpAt(w) : NONE;
+      return found
+        ? [{ corner, figure, went: found, pitch: nose, linkage: predictedOf(w, figure, corner)?.linkage ?? null }]
+        : [];
+    }),
+  );
+
 /** What the linkage and the body's own pitch make of the lift, against what was measured. */
-const predicted: CheckDefinition = {
+const predicted = (figure: Figure): CheckDefinition => ({
   ...shared,
-  id: 'caster-predicted',
-  title: 'Caster as the linkage has it',
+  id: `${figure}-predicted`,
+  title: figure === 'caster' ? 'Caster as the linkage has it' : 'Camber as the linkage has it',
   places: (w) =>
-    untouched(w)
-      ? FRONT.filter(
-          (corner) =>
-            went(w, 'caster', corner) && changeByGeometry(w, corner, 'caster') !== null && noseUpAt(w) !== null,
-        )
-      : [],
-  needs: (w, place) => needs(w, 'caster', [place === 'FR' ? 'FR' : 'FL']),
+    untouched(w) ? FRONT.filter((corner) => went(w, figure, corner) && predictedOf(w, figure, corner) !== null) : [],
+  needs: (w, place) => needs(w, figure, [place === 'FR' ? 'FR' : 'FL']),
   work: ({ w, place }) => {
     const corner = place === 'FR' ? 'FR' : 'FL';
-    const [is, axle, nose] = [went(w, 'caster', corner), changeByGeometry(w, corner, 'caster'), noseUpAt(w)];
-    if (!is || !axle || !nose) return null;
-    const says = axle.value + nose.value;
-    const u = Math.hypot(is.u, axle.u, nose.u);
+    const [is, of] = [went(w, figure, corner), predictedOf(w, figure, corner)];
+    if (!is || !of) return null;
+    const says = of.linkage.value + of.pitch.value;
+    const u = Math.hypot(is.u, of.linkage.u, of.pitch.u);
+    const straight = figure === 'camber' && isBeam(w);
     return {
       value: is.value - says,
       u,
       limit: finding(u),
       neverStop: true,
-      formula: 'caster After − Before − (what the linkage turns + the body’s nose-up change)',
-      summary: ['went ', fine(is.value, true), '; the linkage and the body’s pitch say ', fine(says, true)],
-      next: ['Measured and worked disagree: a point of the linkage, a reading, or something bent.'],
-      steps: [
-        { name: 'Axle or arms against the body', amount: [fine(axle.value, true)] as Phrase },
-        { name: 'Body nose up', amount: [fine(nose.value, true)] as Phrase },
+      formula: straight
+        ? 'camber After − Before; a straight housing keeps its camber'
+        : figure === 'caster'
+          ? 'caster After − Before − (what the linkage turns + the body’s nose-up change)'
+          : 'camber After − Before − what the linkage makes of the heights',
+      summary: straight
+        ? ['went ', fine(is.value, true), '; a straight housing keeps it']
+        : [
+            'went ',
+            fine(is.value, true),
+            figure === 'caster' ? '; the linkage and the body’s pitch say ' : '; the linkage says ',
+            fine(says, true),
+          ],
+      next: [
+        straight
+          ? 'A bent tube or knuckle, a loose bearing or ball joint, or a reading: look before anything is set.'
+          : 'Measured and worked disagree: a point of the linkage, a reading, or something bent.',
       ],
+      steps: straight
+        ? []
+        : [
+            { name: 'Axle or arms against the body', amount: [fine(of.linkage.value, true)] as Phrase },
+            ...(figure === 'caster' ? [{ name: 'Body nose up', amount: [fine(of.pitch.value, true)] as Phrase }] : []),
+          ],
+    };
+  },
+});
+
+const lean = (w: Workings, gate: 'before' | 'after', corner: 'FL' | 'FR'): Uncertain | null => {
+  const figure = w.figures.figure(floor(gate, 'axisLean', corner));
+  return figure.status === 'read' ? { value: figure.value, u: figure.u } : null;
+};
+
+/**
+ * Steering-axis lean plus camber is one angle of the knuckle: no lift and no adjuster moves it. One that went is a bent
+ * knuckle, strut or spindle.
+ */
+const oneKnuckle: CheckDefinition = {
+  ...shared,
+  id: 'knuckle-angle',
+  title: 'Axis lean with camber, one angle of the knuckle',
+  places: (w) =>
+    FRONT.filter((corner) =>
+      (['before', 'after'] as const).every((gate) => lean(w, gate, corner) && camberAt(w, gate, corner)),
+    ),
+  needs: (w, place) => {
+    const corner = place === 'FR' ? 'FR' : 'FL';
+    const { required } = needs(w, 'camber', [corner]);
+    return {
+      required: {
+        ...required,
+        'lean before': floor('before', 'axisLean', corner),
+        'lean after': floor('after', 'axisLean', corner),
+      },
+    };
+  },
+  work: ({ w, place }) => {
+    const corner = place === 'FR' ? 'FR' : 'FL';
+    const at = (gate: 'before' | 'after') => [lean(w, gate, corner), camberAt(w, gate, corner)] as const;
+    const [[l0, c0], [l1, c1]] = [at('before'), at('after')];
+    if (!l0 || !c0 || !l1 || !c1) return null;
+    const [was, is] = [l0.value + c0.value, l1.value + c1.value];
+    const u = Math.hypot(l0.u, c0.u, l1.u, c1.u);
+    return {
+      value: is - was,
+      u,
+      limit: finding(u),
+      neverStop: true,
+      formula: '(lean + camber) After − Before',
+      summary: ['went ', fine(is - was, true), ', from ', fine(was), ' to ', fine(is)],
+      next: ['Nothing that is set moves it: a bent knuckle, spindle or strut. Look there before anything is set.'],
+      steps: [],
     };
   },
 };
 
-export const movedChecks: readonly CheckDefinition[] = [oneSide('caster'), oneSide('camber'), predicted];
+export const movedChecks: readonly CheckDefinition[] = [
+  oneSide('caster'),
+  oneSide('camber'),
+  predicted('caster'),
+  predicted('camber'),
+  oneKnuckle,
+];

@@ -63,9 +63,12 @@ export function needlesOf(w: Workings, axle: Axle, gate: ReadingGate): Needle[] 
         title,
         marks,
         band: band.state === 'band' ? { low: band.low, high: band.high, between: band.between } : null,
+        // A lean need not have a band: without one it is shown as read.
         why:
-          lacksBand(w, gate, of, axle)?.why ??
-          (band.state === 'no height' ? 'the table goes by ride height, and that is not read' : null),
+          of === 'front-lean' && band.state === 'none'
+            ? null
+            : (lacksBand(w, gate, of, axle)?.why ??
+              (band.state === 'no height' ? 'the table goes by ride height, and that is not read' : null)),
       };
     });
 }

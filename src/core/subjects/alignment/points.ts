@@ -2,16 +2,18 @@ import type { JobDocument, ReadingGate } from '../../document/job';
 import { CORNERS } from '../../kernel/places';
 import { BOTH, FRONT, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { standingReadings } from '../../record/figures';
+import { asMirror, firstOf } from './mirrored';
 import { staleAfter } from '../common/stale';
 import { shockHolds } from '../common/where';
 
 /** Camber, caster and toe are read against the height and the load. */
 const ALIGNED = [...staleAfter('alignment'), 'load'] as const;
 
-/** How a shop reads its alignment: with a stand, with gauge and tape, or caster from camber at two turns. */
+/** How a shop reads its alignment: with a stand, with gauge and tape or strings, or caster from camber at two turns. */
 export const WAYS = [
   { id: 'gauge', name: 'Gauge on a machined face, toe by tape', good: true },
   { id: 'turned', name: 'Gauge, caster by turning the wheels', good: true },
+  { id: 'string', name: 'Gauge on a machined face, toe by strings alongside', good: true },
   { id: 'stand', name: 'Alignment stand', good: true },
 ] as const;
 export type Way = (typeof WAYS)[number]['id'];
@@ -58,6 +60,15 @@ const span = {
   where: () => spots(['front'], 'floor'),
 } as const;
 
+const string = {
+  ...span,
+  essential: when('string'),
+  drawing: { of: 'alignment', tape: 'string' },
+  where: () => spots(CORNERS, 'floor'),
+  range: [20, 600],
+  seconds: 8,
+} as const;
+
 /** A minute of arc typed for a degree is sixty times too large; no wheel that rolls leans or steers so far by itself. */
 const asMinutes =
   (most: number): NonNullable<Point['doubt']> =>
@@ -65,6 +76,9 @@ const asMinutes =
     Math.abs(value) > most
       ? ['That is ', { quantity: 'fineAngle', value }, '. Were minutes typed for degrees? 12′ is 0°12′, or 0.2.']
       : null;
+
+const CAMBER = ['camber', 'camberGauge'];
+const CASTER = ['caster', 'casterGauge'];
 
 /** What is set at the wheels, by whichever way a shop reads it. */
 export const alignmentPoints: readonly Point[] = [
@@ -90,7 +104,7 @@ export const alignmentPoints: readonly Point[] = [
     short: 'camber',
     how: 'From the stand, wheels straight. Plus when the top leans out.',
     range: [-3, 3],
-    doubt: asMinutes(8),
+    doubt: firstOf(asMinutes(8), asMirror(CAMBER)),
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -98,7 +112,7 @@ export const alignmentPoints: readonly Point[] = [
     id: 'toe',
     label: 'Toe of this wheel',
     short: 'toe',
-    how: 'From the stand, steering wheel straight. Plus is toe-in.',
+    how: 'From the stand, steering wheel straight. Plus is toe-in. As a length with its diameter: 3 mm at 711 mm.',
     range: [-1.5, 1.5],
     doubt: asMinutes(3),
     where: () => spots(CORNERS, 'floor'),
@@ -110,7 +124,7 @@ export const alignmentPoints: readonly Point[] = [
     short: 'caster',
     how: 'From the stand’s steer sweep. Plus when the top of the steering axis leans rearward.',
     range: [-2, 12],
-    doubt: asMinutes(18),
+    doubt: firstOf(asMinutes(18), asMirror(CASTER)),
     where: () => spots(FRONT, 'floor'),
   },
   {
@@ -133,11 +147,11 @@ export const alignmentPoints: readonly Point[] = [
     label: 'Camber, gauge across the rim',
     short: 'camber by gauge',
     how: 'Upright across the rim’s lips, wheels straight, zeroed on the ground beside the tyre. Plus when the top leans out.',
-    essential: when('gauge', 'turned'),
+    essential: when('gauge', 'turned', 'string'),
     ways: { plus: 'Top leans out', minus: 'Top leans in', picture: 'camber' },
     drawing: { of: 'alignment', tape: 'camber' },
     range: [-3, 3],
-    doubt: asMinutes(8),
+    doubt: firstOf(asMinutes(8), asMirror(CAMBER)),
     where: () => spots(FRONT, 'floor'),
   },
   {
@@ -146,10 +160,11 @@ export const alignmentPoints: readonly Point[] = [
     label: 'Caster, gauge on a machined face of the knuckle',
     short: 'caster by gauge',
     how: 'On a face square to the steering axis it reads caster itself; held along both ball joints, take what it lacks of upright. Which face, and what it stands off by, in the remark.',
-    essential: when('gauge'),
+    essential: when('gauge', 'string'),
     ways: { plus: 'Top leans rearward', minus: 'Top leans forward', picture: 'caster' },
     drawing: { of: 'alignment', tape: 'caster' },
     range: [-2, 12],
+    doubt: asMirror(CASTER),
     where: () => spots(FRONT, 'floor'),
   },
   {
@@ -204,7 +219,7 @@ export const alignmentPoints: readonly Point[] = [
     how: 'Tape level at hub height. Less than behind is toe-in.',
     range: [1100, 2200],
     doubt: (job, value, { gate }) => {
-      const behind = job.readings.findLast(
+      const behind = standingReadings(job).findLast(
         (r) => r.point === 'toeBehind' && r.gate === gate && r.value !== null,
       )?.value;
       return typeof behind === 'number' && Math.abs(behind - value) > 40
@@ -218,8 +233,34 @@ export const alignmentPoints: readonly Point[] = [
     label: 'Diameter of the circle that the marks are on',
     short: 'diameter of the toe marks',
     how: 'Rim lip to rim lip through the hub, or across the tread where the marks are.',
+    // By strings each axle's wheels have their own; a tape goes across the front alone.
+    essential: (job, asked) =>
+      when(...(asked.place === 'rear' ? (['string'] as const) : (['gauge', 'turned', 'string'] as const)))(job, asked),
+    where: () => spots(['front', 'rear'], 'floor'),
     range: [380, 1100],
     seconds: 8,
+  },
+  {
+    ...string,
+    id: 'stringAhead',
+    label: 'String to the rim’s front edge',
+    short: 'string, front edge',
+    how: 'Two strings at hub height, as far apart ahead of the vehicle as behind it, and alike far from the left and right hub of each axle; steering wheel held straight.',
+  },
+  {
+    ...string,
+    id: 'stringBehind',
+    label: 'String to the rim’s rear edge',
+    short: 'string, rear edge',
+    how: 'The same string, the same rim, at hub height. More ahead than behind is toe-in.',
+    doubt: (job, value, { gate, place }) => {
+      const ahead = standingReadings(job).findLast(
+        (r) => r.point === 'stringAhead' && r.gate === gate && r.place === place && r.value !== null,
+      )?.value;
+      return typeof ahead === 'number' && Math.abs(ahead - value) > 20
+        ? ['Ahead it read ', { quantity: 'length', value: ahead }, ': is this the same string?']
+        : null;
+    },
   },
   {
     ...length,

@@ -1,7 +1,16 @@
 import fc from '../../../../tests/support/properties';
 import { inHand } from '../../../../tests/support/inHand';
 import { lifted } from '../../../../tests/support/lifted';
-import { guessMapping, MOST_LETTERS, printOf, readPrint, rowsOfPrint, seemsSwapped, type PrintLine } from './print';
+import {
+  guessMapping,
+  MOST_LETTERS,
+  printOf,
+  readPrint,
+  rowsOfPrint,
+  seemsInches,
+  seemsSwapped,
+  type PrintLine,
+} from './print';
 
 const read = (text: string): PrintLine[] => {
   const found = rowsOfPrint(text);
@@ -111,3 +120,18 @@ test('written out and read in again it is the same', () =>
     }),
     { numRuns: 10 },
   ));
+
+test('millimetres that may be inches are asked about, a wheel that is set to nought is not', () => {
+  const rows = (...toes: string[]) =>
+    toes.map((value, i) => ({ wheel: i === 0 ? 'FL' : 'FR', figure: 'toe', value, unit: 'mm', diameter: '711' }));
+  const mapping = guessMapping(['wheel', 'figure', 'value', 'unit', 'diameter']);
+  expect(seemsInches(rows('0.06', '0,12'), mapping)).toBe(true);
+  expect(seemsInches(rows('0', '0'), mapping)).toBe(false);
+  expect(seemsInches(rows('0.06', '1.5'), mapping)).toBe(false);
+  expect(
+    seemsInches(
+      rows('0.06', '0.12').map((row) => ({ ...row, unit: 'deg' })),
+      mapping,
+    ),
+  ).toBe(false);
+});

@@ -4,7 +4,10 @@ import type { JobDocument, ReadingGate } from '../../document/job';
 import { PLACE_NAME, type Corner } from '../../kernel/places';
 import { standingReadings } from '../../record/figures';
 import type { Workings } from '../../record/workings';
+import { changeByGeometry } from '../linkage/geometryAid';
+import { isMirrored, mirrorGains } from './mirrored';
 import { camberAt, casterAt } from './read';
+import { isSimulated } from '../../kernel/uncertainty/instruments';
 import { parseAngle } from '../../kernel/units/parseAngle';
 
 /** A print is refused by its size before anything of it is parsed. */
@@ -47,7 +50,7 @@ const GUESSED: Readonly<Record<Column, readonly string[]>> = {
 /** The rows of a print as they stand: CSV with comma, semicolon or tab, or JSON, a list of objects. */
 export function rowsOfPrint(
   text: string,
-): { ok: true; columns: string[]; rows: Record<string, string>[] } | { ok: false; reason: string } {
+): { ok: true; columns: string[]; rows: Record<string, string>[]; simulated: boolean } | { ok: false; reason: string } {
   if (text.length > MOST_LETTERS) return { ok: false, reason: 'the file is over 2 MB: no print of one vehicle is' };
   let lines = 1;
   for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1))
@@ -62,11 +65,8 @@ export function rowsOfPrint(
     return { ok: false, reason: 'it has fewer than three columns: separate them by comma, semicolon or tab' };
   const twice = columns.find((name, i) => columns.indexOf(name) !== i);
   if (twice !== undefined) return { ok: false, reason: `two columns are named “${twice}”` };
-  return {
-    ok: true,
-    columns,
-    rows: data.map((cells) => Object.fromEntries(columns.map((name, i) => [name, (cells[i] ?? '').trim()]))),
-  };
+  const rows = data.map((cells) => Object.fromEntries(columns.map((name, i) => [name, (cells[i] ?? '').trim()])));
+  return { ok: true, columns, rows, simulated: rows.some(isMadeUp) };
 }
 function fromJson(text: string): ReturnType<typeof rowsOfPrint> {
   let read: unknown;
@@ -86,13 +86,26 @@ function fromJson(text: string): ReturnType<typeof rowsOfPrint> {
       ? Object.fromEntries(
           Object.entries(row).map(([key, value]) => [
             key,
-            typeof value === 'string' || typeof value === 'number' ? String(value).trim() : '',
+            typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean'
+              ? String(value).trim()
+              : '',
           ]),
         )
       : {},
   );
-  return { ok: true, columns: [...new Set(rows.flatMap((row) => Object.keys(row)))], rows };
+  const marked = typeof read === 'object' && read !== null && 'simulated' in read && read.simulated !== false;
+  return {
+    ok: true,
+    columns: [...new Set(rows.flatMap((row) => Object.keys(row)))],
+    rows,
+    simulated: marked || rows.some(isMadeUp),
+  };
 }
+/** A line that says of itself that a stand-in made it up. */
+const isMadeUp = (row: Readonly<Record<string, string>>): boolean =>
+  Object.entries(row).some(
+    ([name, cell]) => name.toLowerCase() === 'simulated' && !['', 'no', 'false', '0'].includes(cell.toLowerCase()),
+  );
 
 /** The mapping that a file's own column names suggest. */
 export const guessMapping = (columns: readonly string[]): Mapping =>
@@ -170,27 +183,40 @@ function degreesOf(
   return { ok: false, why: `“${unit}” is no unit of an angle: °, ′, mm or in` };
 }
 
-/** By how much nearer to Before a print has to be once left and right are turned about, to be asked about, degrees. */
-const NEARER = 0.6;
+/** A rim cannot be set to so little, and a print in inches says no more than that, mm. */
+const TOO_FINE = 0.4;
 
 /**
- * Whether a print lies nearer to what was read Before, by whichever way, once its left and right are turned about: asked
- * about, never changed.
+ * Whether toe that a print states in millimetres may be inches: every figure of it is less than anybody sets in
+ * millimetres, and not all of them are nought. Asked about, never changed.
+ */
+export function seemsInches(rows: readonly Readonly<Record<string, string>>[], mapping: Mapping): boolean {
+  const cell = (row: Readonly<Record<string, string>>, column: Column) =>
+    mapping[column] === undefined ? '' : (row[mapping[column]] ?? '').trim().toLowerCase();
+  const toes = rows
+    .filter((row) => FIGURES[cell(row, 'figure').replace(/_/g, ' ')] === 'toe' && cell(row, 'unit') === 'mm')
+    .map((row) => Math.abs(Number(cell(row, 'value').replace(/−/g, '-').replace(',', '.'))));
+  return toes.length > 1 && toes.every((v) => v < TOO_FINE) && toes.some((v) => v > 0);
+}
+
+/**
+ * Whether a print fits what was read Before, and what the linkage makes of the lift, better once its left and right are
+ * turned about: asked about, never changed.
  */
 export function seemsSwapped(w: Workings, gate: ReadingGate, lines: readonly PrintLine[]): boolean {
   if (gate === 'before') return false;
-  const across = (place: Corner): Corner => `${place[0]}${place[1] === 'L' ? 'R' : 'L'}` as Corner;
-  let [asIs, turned, sides] = [0, 0, 0];
-  for (const line of lines) {
-    if (!line.ok || (line.point !== 'camber' && line.point !== 'caster')) continue;
-    const at = line.point === 'camber' ? camberAt : casterAt;
-    const [own, other] = [at(w, 'before', line.place), at(w, 'before', across(line.place))];
-    if (!own || !other) continue;
-    sides++;
-    asIs += Math.abs(line.value - own.value);
-    turned += Math.abs(line.value - other.value);
-  }
-  return sides > 1 && turned + NEARER < asIs;
+  const gain = (['camber', 'caster'] as const).reduce((sum, figure) => {
+    const at = figure === 'camber' ? camberAt : casterAt;
+    const [l, r] = (['FL', 'FR'] as const).map((corner) => {
+      const line = lines.find((each) => each.ok && each.point === figure && each.place === corner);
+      const was = at(w, 'before', corner)?.value;
+      return line?.ok && was !== undefined
+        ? { is: line.value, was: was + (changeByGeometry(w, corner, figure)?.value ?? 0) }
+        : null;
+    });
+    return l && r ? sum + mirrorGains(l.was - r.was, l.is - r.is) : sum;
+  }, 0);
+  return isMirrored(gain);
 }
 
 /** The alignment of a gate as a print of ours: what is read in again gives the same. */
@@ -203,8 +229,18 @@ export function printOf(job: JobDocument, gate: ReadingGate): string {
       );
       return read?.value === undefined || read.value === null
         ? []
-        : [{ wheel: place, figure: point === 'axisLean' ? 'axis lean' : point, value: read.value, unit: 'deg' }];
+        : [
+            {
+              wheel: place,
+              figure: point === 'axisLean' ? 'axis lean' : point,
+              value: read.value,
+              unit: 'deg',
+              simulated: isSimulated(read.instrument) ? 'yes' : '',
+            },
+          ];
     }),
   );
-  return Papa.unparse({ fields: ['wheel', 'figure', 'value', 'unit'], data: rows });
+  // What a stand-in made up goes on saying so; a print of readings has no such column.
+  const made = rows.some((row) => row.simulated !== '');
+  return Papa.unparse({ fields: ['wheel', 'figure', 'value', 'unit', ...(made ? ['simulated'] : [])], data: rows });
 }

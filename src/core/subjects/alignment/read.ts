@@ -1,6 +1,6 @@
 import { casterByTurning, thrustOf, toeBySpans } from '../../driveline/alignment';
 import type { ReadingGate } from '../../document/job';
-import { cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
+import { axleOf, cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
@@ -48,17 +48,51 @@ export function casterAt(w: Workings, gate: ReadingGate, corner: Corner): Aligne
   };
 }
 
+/** The readings that one wheel's own toe is made of: a stand's, or between its rim and a string. */
+const wheelToeSpots = (w: Workings, gate: ReadingGate, corner: Corner): Spot[] => {
+  const stand = floor(gate, 'toe', corner);
+  return read(w, stand) || wayOf(w.job, gate) !== 'string'
+    ? [stand]
+    : [
+        floor(gate, 'stringAhead', corner),
+        floor(gate, 'stringBehind', corner),
+        floor(gate, 'toeDiameter', axleOf(corner)),
+      ];
+};
+
 export const toeSpots = (w: Workings, gate: ReadingGate, axle: Axle): Spot[] => {
-  const stand = cornersOf(axle).map((corner) => floor(gate, 'toe', corner));
-  if (axle === 'rear' || wayOf(w.job, gate) === 'stand' || stand.every((spot) => read(w, spot))) return stand;
+  const own = cornersOf(axle).flatMap((corner) => wheelToeSpots(w, gate, corner));
+  const way = wayOf(w.job, gate);
+  if (axle === 'rear' || way === 'stand' || way === 'string' || own.every((spot) => read(w, spot))) return own;
   return ['toeBehind', 'toeAhead', 'toeDiameter'].map((point) => floor(gate, point, 'front'));
 };
+
+/** Whether the toe of each wheel of an axle was read by itself. */
+export const toesRead = (w: Workings, gate: ReadingGate, axle: Axle): boolean =>
+  cornersOf(axle).every((corner) => wheelToeSpots(w, gate, corner).every((spot) => read(w, spot)));
+
+/** What a figure of both wheels' own toe comes to, degrees; null while one of them is not read. */
+function ofToes(
+  w: Workings,
+  gate: ReadingGate,
+  axle: Axle,
+  work: (left: number, right: number) => number,
+): Aligned | null {
+  const [left = [], right = []] = cornersOf(axle).map((corner) => wheelToeSpots(w, gate, corner));
+  const figures = [...left, ...right].map((spot) => read(w, spot));
+  if (!figures.every((f): f is Uncertain => f !== null)) return null;
+  const toe = ([a = NaN, b = NaN, d = NaN]: readonly number[]) => toeBySpans(a, b, d) ?? NaN;
+  const one = (part: readonly number[]) => (part.length === 1 ? (part[0] ?? NaN) : toe(part));
+  const found = propagate((v) => work(one(v.slice(0, left.length)), one(v.slice(left.length))), figures);
+  const strings = left.length + right.length > 2;
+  return Number.isFinite(found.value) ? { ...found, by: strings ? 'strings alongside' : 'stand' } : null;
+}
 
 /** Total toe of an axle, degrees, + toe-in. */
 export function totalToeAt(w: Workings, gate: ReadingGate, axle: Axle): Aligned | null {
   const list = toeSpots(w, gate, axle);
+  if (list[0]?.point !== 'toeBehind') return ofToes(w, gate, axle, (l, r) => l + r);
   const [a, b, c] = list.map((spot) => read(w, spot));
-  if (list.length === 2) return a && b ? { value: a.value + b.value, u: Math.hypot(a.u, b.u), by: 'stand' } : null;
   if (!a || !b || !c) return null;
   const toe = propagate(([r = 0, f = 0, d = 1]) => toeBySpans(r, f, d) ?? NaN, [a, b, c]);
   return Number.isFinite(toe.value) ? { ...toe, by: 'tape between marks' } : null;
@@ -66,9 +100,13 @@ export function totalToeAt(w: Workings, gate: ReadingGate, axle: Axle): Aligned 
 
 /** Thrust, degrees, + to the right: by the toe of both rear wheels, else by the wheelbases, the front axle taken square. */
 export function thrustAt(w: Workings, gate: ReadingGate): (Aligned & { stand: boolean }) | null {
-  const [l, r] = cornersOf('rear').map((corner) => read(w, floor(gate, 'toe', corner)));
-  if (l && r)
-    return { ...propagate(([a = 0, b = 0]) => thrustOf(a, b), [l, r]), by: 'toe of both rear wheels', stand: true };
+  const toes = ofToes(w, gate, 'rear', thrustOf);
+  if (toes)
+    return {
+      ...toes,
+      by: toes.by === 'stand' ? 'toe of both rear wheels' : 'both rear wheels against the strings',
+      stand: true,
+    };
   const [rear, yaw] = [rearOf(w, gate), parallelAt(w, gate)];
   return rear && yaw
     ? { value: rear.thrust, u: yaw.u, by: 'the wheelbases, the front axle taken square', stand: false }

@@ -1,11 +1,12 @@
 import type { Subject } from '../../record/subject';
 import { staleAfter } from '../common/stale';
-import { alignmentRate } from './adjusters';
-import { alignmentBand } from './bands';
-import { benchFacts } from './bench';
+import { alignmentRate, count } from './adjusters';
+import { alignmentBand, alignmentLead } from './bands';
+import { bandFacts, benchFacts } from './bench';
 import { alignmentAndMoved, SIGNED_AWAY } from './checks';
 import { alignmentLimits } from './limits';
 import { alignmentPoints } from './points';
+import { settingFault } from './setting';
 
 export const alignment: Subject = {
   id: 'alignment',
@@ -13,13 +14,25 @@ export const alignment: Subject = {
   points: alignmentPoints,
   checks: alignmentAndMoved,
   limits: alignmentLimits,
-  sheetFacts: benchFacts,
-  entries: [alignmentBand, alignmentRate],
+  sheetFacts: (...of) => [...benchFacts(...of), ...bandFacts(...of)],
+  quantities: { count },
+  instruments: {
+    'simulated-stand': {
+      name: 'simulated stand',
+      quantity: 'angle',
+      standard: 0.03,
+      graduation: { metric: 0.01, inch: 0.01 },
+      simulated: true,
+    },
+  },
+  entries: [alignmentBand, alignmentRate, alignmentLead],
+  fault: settingFault,
   leadsLine: {
     line: 'alignment',
     title: 'Alignment',
     wants: 'where it is aligned instead, and by when',
     staleOn: staleAfter('alignment'),
     covers: SIGNED_AWAY,
+    due: true,
   },
 };

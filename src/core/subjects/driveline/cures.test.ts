@@ -1,22 +1,11 @@
 import { inHand } from '../../../../tests/support/inHand';
-import { lifted as liftedBy } from '../../../../tests/support/lifted';
-import type { FillOptions } from '../../../../scripts/demo/builder';
-import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
-import type { JobDocument } from '../../document/job';
+import { onSprings as lifted } from '../../../../tests/support/lifted';
+import { TARN } from '../../../../scripts/demo/vehicles';
 import { DEG } from '../../kernel/geometry/point';
 import { bestAmount, CURES, partsAt, tryCure } from './cures';
 import { judgedTrain, wordOf } from './judged';
 import { type TrainParts } from './parts';
 import { movedTrain } from './predicted';
-/** A front and a rear beam lifted on springs, read Before and After; it came as its maker made it. */
-const lifted = (after: FillOptions['values'] = {}, vehicle = CAIRN, before: FillOptions['values'] = {}): JobDocument =>
-  liftedBy({
-    after,
-    before,
-    vehicle,
-    changes: ['spring'],
-    reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker' },
-  });
 
 describe('cures', () => {
   const steep = lifted({ 'shaftAngle.rear.below': 8.9 });

@@ -1,5 +1,5 @@
 import { inHand } from '../../../../tests/support/inHand';
-import { lifted as liftedBy, withChange } from '../../../../tests/support/lifted';
+import { onSprings as lifted, withChange } from '../../../../tests/support/lifted';
 import type { FillOptions } from '../../../../scripts/demo/builder';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { workJob } from '../../assembly/workJob';
@@ -9,15 +9,6 @@ import type { JobDocument } from '../../document/job';
 import { trainRead } from './parts';
 
 const FROM = '2026-11-02T08:00:00Z';
-/** A front and a rear beam lifted on springs, read Before and After; it came as its maker made it. */
-const lifted = (after: FillOptions['values'] = {}, vehicle = CAIRN, before: FillOptions['values'] = {}): JobDocument =>
-  liftedBy({
-    after,
-    before,
-    vehicle,
-    changes: ['spring'],
-    reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker' },
-  });
 const rowOf = (job: JobDocument, check: string, place: string, gate = 'after') =>
   workJob(job).find((v) => v.check === check && v.place === place && v.gate === gate);
 

@@ -6,6 +6,7 @@ import { staged, stateOf, type Stage, type StagedEnd } from './stages';
 import type { FigureName } from '../../suspension/figures';
 import { figuresAt, lengthened, neutralSwayLink } from '../../suspension/lengths';
 import { linkageOf } from '../../suspension/linkage';
+import { pivotRates, type Pivot, type PivotRates } from '../../suspension/pivotRates';
 import { travelWhere } from '../../suspension/reach';
 import { figureUncertainties, sensitivities } from '../../suspension/sensitivity';
 import type { EndState, SideName } from '../../suspension/schema';
@@ -242,6 +243,17 @@ export function byAdjusting(
   const moves = { camberLeft, camberRight, casterLeft, casterRight, toe: toeLeft + toeRight };
   return Object.values({ ...moves, forward }).every(Number.isFinite) ? { moves, forward } : null;
 }
+
+/**
+ * What a pivot of a wishbone moved outboard by a millimetre does to its front wheel at the measured heights: degrees of
+ * camber, caster and toe-in, and forward, mm. Null where that side's arms stand on a template, or a height is missing.
+ */
+export const byPivot = (w: Workings, gate: 'before' | 'after', side: SideName, pivot: Pivot): PivotRates | null => {
+  const end = endAt(w, 'front', gate);
+  const state = stateOf(end);
+  if (!state || end.fault || standing(end, side, []) === 'none') return null;
+  return w.once(`pivot/${gate}/${side}/${pivot.arm}/${pivot.at}`, () => pivotRates(end.end, side, state, pivot));
+};
 
 /**
  * The greatest span of a brake hose with the axle crossed: its wheel at the droop at which the geometry gives the

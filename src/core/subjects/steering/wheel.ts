@@ -109,7 +109,10 @@ const locks: CheckDefinition = {
       value: apart,
       u: Math.hypot(left.u, right.u),
       formula: 'turn of the left wheel at left lock − of the right wheel at right lock',
-      summary: [deg(Math.abs(apart)), apart > 0 ? ' more to the left' : ' more to the right'],
+      summary:
+        Math.abs(apart) < 0.05
+          ? ['alike both ways']
+          : [deg(Math.abs(apart)), apart > 0 ? ' more to the left' : ' more to the right'],
       next: ['Steering box or rack to its middle first, then the wheel to its centre by the sleeves; then the stops.'],
       steps: [
         { name: 'To the left', amount: [deg(left.value)] },

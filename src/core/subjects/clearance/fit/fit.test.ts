@@ -1,8 +1,7 @@
+import { bare, LIP, reading } from '../../../../../tests/support/aroundWheel';
 import { inHand, verdictsOf } from '../../../../../tests/support/inHand';
 import { demoJobs } from '../../../../../scripts/demo/jobs';
 import { Corner as Wheel } from '../engine/corner';
-import { CAIRN } from '../../../../../scripts/demo/vehicles';
-import { startJob } from '../../../../../scripts/demo/builder';
 import { JobDocument, type Reading } from '../../../document/job';
 import { makeSheet, sheetFacts } from '../../../assembly/sheet/sheet';
 import { METRIC_SHOP } from '../../../kernel/units/quantity';
@@ -19,42 +18,6 @@ const demo = (number: string): JobDocument => {
   return job;
 };
 const [rescue, hives, farrier] = [demo('HG-0142'), demo('HG-0144'), demo('HG-0143')];
-
-let n = 0;
-const reading = (
-  point: string,
-  place: Reading['place'],
-  value: number | null,
-  more: Partial<Reading> = {},
-): Reading => ({
-  id: `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`,
-  gate: 'before',
-  point,
-  place,
-  state: 'floor',
-  set: 1,
-  answer: value === null ? 'not-fitted' : 'measured',
-  value,
-  text: value === null ? '' : String(value),
-  unit: value === null ? '' : 'mm',
-  good: null,
-  instrument: 'tape',
-  takenBy: 'Runa',
-  takenAt: '2026-11-12T09:00:00Z',
-  note: '',
-  supersedes: null,
-  asked: false,
-  ...more,
-});
-const bare = (readings: Reading[] = [], more: Partial<JobDocument> = {}): JobDocument => {
-  const job = startJob({
-    job: { number: 'T-1', use: 'test', bookedAt: '2026-11-12T07:30:00Z', gate: 'before' },
-    customer: { name: 'Test', contact: '' },
-    vehicle: CAIRN,
-  });
-  return JobDocument.parse({ ...job, ...more, readings });
-};
-const LIP = (out: (station: string) => Reading[]) => ['h10', 'h11', 'h12', 'h1', 'h2'].flatMap(out);
 
 describe('how far a wheel goes', () => {
   test('a beam from the stop’s gap and squash, hanging from hub to lip; a lift leaves both where they are', () => {
@@ -261,7 +224,15 @@ describe('the demo’s stories', () => {
     expect(line('Front, not proved')).toMatch(/^Flexed as far as Crossed asks/);
     expect(line('Front, not proved')).toMatch(/olled reverse at full lock/);
     expect(line('Front, by calculation')).toBe('Nothing.');
-    expect(sheet.proofs?.map((p) => p.name.split(',')[0])).toEqual(['Front', 'Front', 'Front', 'Rear', 'Rear', 'Rear']);
+    expect(sheet.proofs?.map((p) => p.name.split(',')[0])).toEqual([
+      'Alignment bands',
+      'Front',
+      'Front',
+      'Front',
+      'Rear',
+      'Rear',
+      'Rear',
+    ]);
     // A sheet that was signed before there were such lines reads on.
     expect(sheetFacts({ ...sheet, proofs: undefined }).map(([name]) => name)).toContain('Fit proved');
     expect(sheetFacts(sheet)).toContainEqual(['Front, by calculation', 'Nothing.']);

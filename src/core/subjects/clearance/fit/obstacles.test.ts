@@ -1,8 +1,7 @@
+import { bare, LIP, reading } from '../../../../../tests/support/aroundWheel';
 import { inHand } from '../../../../../tests/support/inHand';
 import { demoJobs } from '../../../../../scripts/demo/jobs';
-import { CAIRN } from '../../../../../scripts/demo/vehicles';
-import { startJob } from '../../../../../scripts/demo/builder';
-import { JobDocument, type Reading } from '../../../document/job';
+import { JobDocument } from '../../../document/job';
 import { buildRoute } from '../../../assembly/route/route';
 import { obstaclesAt, obstaclesOf, referenceWheel, withObstacles } from './obstacles';
 import { assemble, fileOfEnds } from '../../linkage/assemble';
@@ -14,42 +13,6 @@ const demo = (number: string): JobDocument => {
   return job;
 };
 const [rescue, hives] = [demo('HG-0142'), demo('HG-0144'), demo('HG-0143')];
-
-let n = 0;
-const reading = (
-  point: string,
-  place: Reading['place'],
-  value: number | null,
-  more: Partial<Reading> = {},
-): Reading => ({
-  id: `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`,
-  gate: 'before',
-  point,
-  place,
-  state: 'floor',
-  set: 1,
-  answer: value === null ? 'not-fitted' : 'measured',
-  value,
-  text: value === null ? '' : String(value),
-  unit: value === null ? '' : 'mm',
-  good: null,
-  instrument: 'tape',
-  takenBy: 'Runa',
-  takenAt: '2026-11-12T09:00:00Z',
-  note: '',
-  supersedes: null,
-  asked: false,
-  ...more,
-});
-const bare = (readings: Reading[] = [], more: Partial<JobDocument> = {}): JobDocument => {
-  const job = startJob({
-    job: { number: 'T-1', use: 'test', bookedAt: '2026-11-12T07:30:00Z', gate: 'before' },
-    customer: { name: 'Test', contact: '' },
-    vehicle: CAIRN,
-  });
-  return JobDocument.parse({ ...job, ...more, readings });
-};
-const LIP = (out: (station: string) => Reading[]) => ['h10', 'h11', 'h12', 'h1', 'h2'].flatMap(out);
 
 describe('obstacles from what was taped', () => {
   test('distance and in or out make the point: at twelve straight over the hub', () => {

@@ -1,5 +1,6 @@
 import type { Workings } from '../../../record/workings';
-import type { Problem } from '../engine/problem';
+import { setForward, type SetForward } from '../../alignment/forward';
+import type { ClearanceObstacle, Problem } from '../engine/problem';
 import { AXLE_MOVES } from '../engine/problem';
 import { startsInside } from '../engine/startsInside';
 import { limitOn } from '../../../record/checks/limit';
@@ -29,6 +30,8 @@ export interface Posed {
   inside: string[];
   /** After: what was cut back or moved since it was taped, or should have been measured so. */
   cuts: Cut[];
+  /** After: how far forward the wheel was set, by caster and camber as measured; nothing where they say nothing of it. */
+  forward: SetForward | null;
   /** Share of the linkage's points that were measured here. */
   measured: { measured: number; total: number };
 }
@@ -64,11 +67,12 @@ export function problemAt(w: Workings, corner: Corner, stage: Stage, fitment?: F
   const side: SideName = corner === cornersOf(axle)[0] ? 'left' : 'right';
   const own = limitsAt(w, corner, stage, shorter);
   const across = limitsAt(w, otherSide(corner) as Corner, stage, shorter);
+  const forward = stage === 'after' ? setForward(w, corner) : null;
   const lock = lockOf(w, corner, stage, end, own.rest, across.rest);
   const problem: Problem = {
     end: end.end,
     side,
-    obstacles: obstaclesAt(w, corner, stage, known, asked?.trim),
+    obstacles: setBack(obstaclesAt(w, corner, stage, known, asked?.trim), forward),
     tyre: solidOf(wheel),
     tyreU: {
       diameter: wheel.diameter.u,
@@ -108,7 +112,22 @@ export function problemAt(w: Workings, corner: Corner, stage: Stage, fitment?: F
       limits: own,
       inside,
       cuts: stage === 'after' ? cutsAt(w, corner) : [],
+      forward,
       measured: measuredShare(w.job, end),
     },
   };
 }
+
+/** Obstacles of the body as a wheel has them that was set forward: they stand farther back, and are less sure. */
+const setBack = (obstacles: ClearanceObstacle[], forward: SetForward | null): ClearanceObstacle[] =>
+  forward
+    ? obstacles.map((o) =>
+        o.on === 'body'
+          ? {
+              ...o,
+              points: o.points.map(([x, y, z]): [number, number, number] => [x - forward.value, y, z]),
+              u: { ...o.u, radial: Math.hypot(o.u.radial, forward.u), around: Math.hypot(o.u.around, forward.u) },
+            }
+          : o,
+      )
+    : obstacles;
