@@ -2,7 +2,6 @@ import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import type { Member } from '@/server/session';
 import { DeviceProvider } from './device/DeviceProvider';
-import { LinkBar } from './device/LinkBar';
 import { Header } from './Header';
 import { UnitsProvider } from './Units';
 
@@ -24,7 +23,6 @@ export async function Frame({ member, where = '', children }: { member: Member; 
           metric={member.units.length === 'mm'}
           dark={dark}
         />
-        <LinkBar />
         {children}
       </DeviceProvider>
     </UnitsProvider>

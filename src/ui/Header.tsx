@@ -7,6 +7,7 @@ import { lazy, Suspense, useState, useTransition } from 'react';
 import { setTheme, setUnits, signOut } from '@/server/actions/session';
 import { Brand } from './Brand';
 import { useDevice } from './device/DeviceProvider';
+import { LinkBar } from './device/LinkBar';
 import { forgetPages } from './device/offline';
 import { leave as leaveDevice, store } from './device/store';
 
@@ -67,6 +68,7 @@ export function Header({ shop, where, person, metric, dark }: Props) {
         <Brand />
       </Link>
       <p className="min-w-0 flex-1 truncate text-pencil max-sm:hidden">{where || shop}</p>
+      <LinkBar />
       <span className="flex max-sm:ml-auto" role="group" aria-label="Units">
         {unit('in', !metric)}
         {unit('mm', metric)}

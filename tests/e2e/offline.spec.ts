@@ -104,6 +104,33 @@ test('200 readings filed with the network cut, tab closed and opened again: all 
   expect([...readings.map((r) => r.text)].sort()).toEqual([...typed].sort());
 });
 
+test('what comes by itself moves nothing that is being pressed, and a second tap answers nothing', async ({
+  page,
+  context,
+}) => {
+  await signInAs(page, 'Runa');
+  const job = await book(page, { customer: 'Gloves on' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before`);
+  await kept(page, job);
+  const seen = page.getByRole('group', { name: 'What is it?' }).getByRole('button').first();
+  const at = async () => {
+    await seen.waitFor();
+    return (await seen.boundingBox())?.y;
+  };
+  await page.goto(`${job}/before/read?route=short&at=gaugeSurface.vehicle.below`);
+  const stood = await at();
+  await context.setOffline(true);
+  await seen.dblclick();
+  await page.locator('[data-stop="gaugeSurface.vehicle.below"]').waitFor({ state: 'detached' });
+  await onTablet(page, 1);
+  await expect(page.getByText('No network. The work goes on', { exact: false })).toBeVisible();
+  await go(page, 'before', 'gaugeSurface.vehicle.below');
+  expect(await at()).toBe(stood);
+  await context.setOffline(false);
+  await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
+});
+
 test('notes, strikes and changes wait with the readings; a gate waits for them and says so', async ({
   page,
   context,

@@ -12,45 +12,54 @@ const WORDS = {
   good: '',
 } as const;
 
-/** One strip under the header while anything is other than filed: how many wait, why, and what was refused. */
+/**
+ * While anything is other than filed: how many wait, why, and what was refused. It comes and goes by itself, so it has
+ * its place in the header (on a narrow screen over its foot) and never moves what a finger is on its way to.
+ */
 export function LinkBar() {
   const { waiting, link } = useDevice();
   const here = waiting.filter((w) => w.state === 'here').length;
   const refused = waiting.filter((w) => w.state === 'refused').length;
   if (link === 'good' && here === 0 && refused === 0) return null;
+  // What is on its way, as everything is for a moment, is told once it takes long.
+  const passing = link === 'good' && refused === 0;
   return (
     <div
       role="status"
-      className={`flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 bg-panel px-5 py-1 ${refused > 0 ? 'border-stop' : 'border-watch'}`}
+      className={`flex min-w-0 shrink-0 items-center gap-x-4 text-sm leading-tight lg:max-w-[620px] max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:border-t-2 max-lg:bg-panel max-lg:px-3 max-lg:py-1 ${refused > 0 ? 'border-stop' : 'border-watch'} ${passing ? 'told-late' : ''}`}
     >
       {link !== 'good' && (
-        <p className="flex min-h-10 min-w-0 items-center gap-2">
-          <CloudOff className="size-5 shrink-0 text-watch" aria-hidden /> {WORDS[link]}
+        <p className="flex min-w-0 items-center gap-2">
+          <CloudOff className="size-6 shrink-0 text-watch" aria-hidden />
+          <span className="max-w-[330px] font-semibold">{WORDS[link]}</span>
         </p>
       )}
-      {here > 0 && (
-        <p className="flex min-h-10 items-center gap-2 font-semibold">
-          <TabletSmartphone className="size-5 shrink-0 text-watch" aria-hidden />
-          {here} on this tablet
-        </p>
-      )}
-      {refused > 0 && (
-        <p className="flex min-h-10 items-center gap-2 font-semibold text-stop">
-          <TriangleAlert className="size-5 shrink-0" aria-hidden />
-          {refused} refused
-        </p>
-      )}
-      {link === 'outdated' && (
-        <button type="button" className="btn ml-auto" onClick={() => window.location.reload()}>
+      <span className="grid shrink-0 gap-0.5">
+        {here > 0 && (
+          <span className="flex items-center gap-1.5 font-semibold">
+            <TabletSmartphone className="size-4 shrink-0 text-watch" aria-hidden />
+            {here} on this tablet
+          </span>
+        )}
+        {refused > 0 && (
+          <span className="flex items-center gap-1.5 font-semibold text-stop">
+            <TriangleAlert className="size-4 shrink-0" aria-hidden />
+            {refused} refused
+          </span>
+        )}
+      </span>
+      {link === 'outdated' ? (
+        <button type="button" className="btn shrink-0" onClick={() => window.location.reload()}>
           Reload
         </button>
+      ) : (
+        <a
+          className="flex min-h-12 shrink-0 items-center font-semibold underline underline-offset-4"
+          href={link === 'signed-out' ? '/' : '/waiting'}
+        >
+          {link === 'signed-out' ? 'Sign in' : 'See what waits'}
+        </a>
       )}
-      <a
-        className="ml-auto flex min-h-10 items-center underline underline-offset-4"
-        href={link === 'signed-out' ? '/' : '/waiting'}
-      >
-        {link === 'signed-out' ? 'Sign in' : 'See what waits'}
-      </a>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { Check, TriangleAlert } from 'lucide-react';
+import type { MouseEvent } from 'react';
 import type { Choice } from '@/core/record/point';
 
 interface Props {
@@ -19,6 +20,8 @@ interface Props {
 /** The answer to something that is looked at: good, a fault with its note, or one of its own answers. */
 export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, onCannot, onAbsent }: Props) {
   // Where no answer is a fault none is marked: a tick beside each would look like the one that was given.
+  // A gloved hand often taps twice: the second tap would answer the next thing, unseen.
+  const tapped = (answer: () => void) => (event: MouseEvent) => event.detail < 2 && answer();
   const judges = choices?.some((choice) => !choice.good) ?? false;
   return (
     <div className="space-y-4">
@@ -30,7 +33,7 @@ export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, 
               type="button"
               className={`btn min-h-16 justify-start text-lg ${choice.good ? '' : 'text-watch'}`}
               disabled={busy}
-              onClick={() => onFile(choice.good, choice.id)}
+              onClick={tapped(() => onFile(choice.good, choice.id))}
             >
               {judges &&
                 (choice.good ? (
@@ -47,7 +50,7 @@ export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, 
           type="button"
           className="btn btn-main min-h-24 w-full text-xl"
           disabled={busy}
-          onClick={() => onFile(true)}
+          onClick={tapped(() => onFile(true))}
         >
           <Check className="size-7" aria-hidden /> Seen and good
         </button>
@@ -67,17 +70,17 @@ export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, 
             type="button"
             className="btn min-h-16 grow text-lg text-stop"
             disabled={busy}
-            onClick={() => onFile(false)}
+            onClick={tapped(() => onFile(false))}
           >
             <TriangleAlert className="size-6" aria-hidden /> File a fault
           </button>
         )}
         {onAbsent && (
-          <button type="button" className="btn min-h-16" disabled={busy} onClick={onAbsent}>
+          <button type="button" className="btn min-h-16" disabled={busy} onClick={tapped(onAbsent)}>
             Not fitted
           </button>
         )}
-        <button type="button" className="btn min-h-16" disabled={busy} onClick={onCannot}>
+        <button type="button" className="btn min-h-16" disabled={busy} onClick={tapped(onCannot)}>
           Cannot reach
         </button>
       </div>

@@ -127,10 +127,10 @@ function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
       />
       {taped && <StationTape view={view} gate={taped.gate} shown={taped.station} />}
       <BroughtInBand job={view.job} timeZone={member.shop.timeZone} />
-      <MetNotice />
       <Suspense fallback={<Coming />}>
         {noStation ? <NoStation {...noStation} /> : <Inside room={below as Room} view={view} />}
       </Suspense>
+      <MetNotice />
     </RoomContext.Provider>
   );
 }

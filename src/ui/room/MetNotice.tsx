@@ -40,7 +40,12 @@ export function MetNotice() {
     return `${text} (${mine.has(r.id) ? 'you' : r.takenBy}, ${whenShort(r.takenAt, member.shop.timeZone)})`;
   };
   return (
-    <section role="status" aria-label="Read twice" className="space-y-2 border-b-2 border-watch bg-panel px-5 py-3">
+    // It comes by itself: at the foot it moves nothing that is being pressed.
+    <section
+      role="status"
+      aria-label="Read twice"
+      className="no-print sticky bottom-0 z-20 space-y-2 border-t-2 border-watch bg-panel px-5 py-3 max-lg:bottom-14"
+    >
       {[...news.values()].map(({ keys, stands, yields }) => (
         <div key={stands.id} className="flex flex-wrap items-center gap-x-5 gap-y-2">
           <p className="min-w-0 flex-1 basis-96">
