@@ -195,7 +195,7 @@ export abstract class CarriedSide {
       let from: Point | null = null;
       for (const rider of points) {
         const to = place(rider);
-        if (from) least = Math.min(least, segmentToTyre(tyre, this.plane, a, from, to));
+        if (from) least = Math.min(least, segmentToTyre(tyre, this.plane, a, from, to, undefined, least));
         from = to;
       }
       gaps[at + i] = least;

@@ -146,6 +146,12 @@ describe('the tyre’s outline', () => {
         }
         expect(found).toBeLessThanOrEqual(least + 1e-3);
         expect(least - found).toBeLessThan(Math.max(0.05, span(p, q) / 500));
+        // Asked only for less than a bound: the same where it is less, and where it is not nothing less is made up.
+        for (const under of [least - 50, least - 1, least + 1, least + 50]) {
+          const asked = segmentToTyre(tyre, plane, axis, p, q, undefined, under);
+          if (found < under) expect(asked).toBe(found);
+          else expect(asked).toBeGreaterThanOrEqual(under);
+        }
       }),
       { numRuns: 60 },
     );

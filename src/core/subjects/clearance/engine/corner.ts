@@ -145,13 +145,14 @@ export class Corner {
     const { centre: c, axis: a } = this;
     const p = tyre.planeOffset;
     const points = this.local[index] ?? [];
+    const found = where ? this.along : undefined;
     let best = { gap: Infinity, i: 0, t: 0, shift: 0 };
     for (const shift of shiftsOf(this.obstacles[index]?.on, give)) {
       this.plane.set(c.x + p * a.x + shift, c.y + p * a.y, c.z + p * a.z);
       this.placed(index, 0, this.from);
       for (let i = 0; i + 1 < points.length; i++) {
         this.placed(index, i + 1, this.to);
-        const gap = segmentToTyre(tyre, this.plane, a, this.from, this.to, where ? this.along : undefined);
+        const gap = segmentToTyre(tyre, this.plane, a, this.from, this.to, found, best.gap);
         if (gap < best.gap) best = { gap, i, t: this.along.t, shift };
         this.from.copy(this.to);
       }

@@ -49,8 +49,18 @@ function wheelPoses(swept: SweptCorner, grade: GradeName): Float64Array {
   return Float64Array.from(out);
 }
 
-/** Least gap of one point of the body over all those poses, the wheel's give in it, mm. */
-function leastOver(poses: Float64Array, tyre: Tyre, shifts: readonly number[], [x, y, z]: Vec3): number {
+/**
+ * Least gap of one point of the body over all those poses, the wheel's give in it, mm.
+ *
+ * @param enough the first gap below it is answered: where only that is asked, whether any is
+ */
+function leastOver(
+  poses: Float64Array,
+  tyre: Tyre,
+  shifts: readonly number[],
+  [x, y, z]: Vec3,
+  enough = -Infinity,
+): number {
   let best = Infinity;
   for (let i = 0; i < poses.length; i += 6) {
     const [ax, ay, az] = [poses[i + 3] as number, poses[i + 4] as number, poses[i + 5] as number];
@@ -63,6 +73,7 @@ function leastOver(poses: Float64Array, tyre: Tyre, shifts: readonly number[], [
       const gap = tyreDistance(tyre, r, s - tyre.planeOffset);
       if (gap < best) best = gap;
     }
+    if (best < enough) return best;
   }
   return best;
 }
@@ -174,15 +185,15 @@ function depthFor(
   p: readonly number[],
   wanted: number,
 ): number | null {
-  const least = (cut: number): number => leastOver(poses, tyre, shifts, awayFrom(from, p, cut));
-  const now = least(0);
+  const now = leastOver(poses, tyre, shifts, awayFrom(from, p, 0));
   if (now >= wanted) return 0;
-  if (least(DEEPEST) < wanted) return null;
+  const keeps = (cut: number): boolean => leastOver(poses, tyre, shifts, awayFrom(from, p, cut), wanted) >= wanted;
+  if (!keeps(DEEPEST)) return null;
   // Cut by so much, no gap grows by more.
   let [low, high] = [Math.max(0, wanted - now - FINE), DEEPEST];
   while (high - low > FINE) {
     const middle = (low + high) / 2;
-    if (least(middle) >= wanted) high = middle;
+    if (keeps(middle)) high = middle;
     else low = middle;
   }
   return high;
