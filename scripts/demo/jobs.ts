@@ -518,9 +518,10 @@ const filedAtOnce = (job: JobDocument): JobDocument => ({
   readings: job.readings.map((r) => ({ ...r, filedAt: r.filedAt ?? r.takenAt })),
 });
 
-/** Eight jobs, most at another gate, that together show every verdict and both unit systems. */
+let made: JobDocument[] | null = null;
+/** Eight jobs, most at another gate, that together show every verdict and both unit systems; made once, never changed. */
 export const demoJobs = (): JobDocument[] =>
-  [
+  (made ??= [
     peatSurvey(),
     mountainRescue(),
     farrier(),
@@ -529,4 +530,4 @@ export const demoJobs = (): JobDocument[] =>
     ferry(),
     vet('HG-0139', 'vet', 'Skarn Valley Vets', 'vet', '19'),
     released(),
-  ].map(filedAtOnce);
+  ].map(filedAtOnce)).slice();

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { stand } from '../../sim/stand';
 import { book, chooseUnits, fileBands, openGate, signedIn } from './support/shop';
@@ -95,6 +96,33 @@ test('the bands of a vehicle like it are found in the shop and taken over', asyn
   await expect(page.getByText(/\d bands taken over from HG-\d+\./)).toBeVisible();
   await expect(page.getByRole('rowheader', { name: /Front caster, each wheel/ })).toContainText('at 380 mm');
   await expect(page.getByRole('img', { name: /^Caster: the table goes by ride height/ })).toBeVisible();
+
+  // A table of the maker's over ride height comes in whole or not at all: what is wrong is told by its line.
+  await page.locator('summary').filter({ hasText: 'A table over ride height, from a file' }).click();
+  const table = page.getByLabel('Or paste the table');
+  const head = 'figure;from;to;height';
+  await table.fill(
+    `${head}\nrear camber;-0,5;0,5;18.5\nrear camber;-0,6;0,4;480\nrear camber;-0,7;0,3;500\nrear camber;-0,8;0,2;490`,
+  );
+  await expect(page.getByRole('cell', { name: 'write the unit, in or mm' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'the height 490 turns back after line 3' })).toBeVisible();
+  const send = page.getByRole('button', { name: 'File the table' });
+  await expect(send).toBeDisabled();
+  const good = `${head}\nrear camber;-0,5;0,5;18.5 in\nrear camber;-0,6;0,4;480\nrear camber;-0,7;0,3;500`;
+  await table.fill(good);
+  await send.click();
+  await expect(page.getByText('Say where they stand: sheet and date.')).toBeVisible();
+  await expect(table).toHaveValue(good);
+  await page.getByLabel('Where it stands: sheet, date').fill('data sheet, 2026-03');
+  await send.click();
+  await expect(page.getByText('3 lines of the table are filed.')).toBeVisible();
+  const filed = page.getByRole('rowheader', { name: /Rear camber, each wheel/ });
+  for (const words of ['at 470 mm', '−0.6', 'at 480 mm', 'at 500 mm']) await expect(filed).toContainText(words);
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the bands as CSV' }).click(),
+  ]);
+  expect(readFileSync(await saved.path(), 'utf8')).toMatch(/^rear camber,-0\.5\S*,0\.5\S*,469\.9\d* mm,/m);
 });
 
 test('a print comes in whole or not at all, its columns mapped and remembered; bands that are wrong say so', async ({

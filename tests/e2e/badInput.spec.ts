@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, PASSWORD, setPlan, signInAs, signedIn, takeShortRoute } from './support/shop';
+import { book, openGate, PASSWORD, setPlan, signInAs, signedIn, sendShortRoute } from './support/shop';
 
 const at = (job: string, gate: string, stop: string) => `${job}/${gate}/read?route=full&at=${stop}`;
 async function type(page: Page, text: string) {
@@ -80,7 +80,7 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
   await signedIn(page, 'Ivo');
   const job = await book(page, { customer: 'Refused' });
   await openGate(page, 'Before');
-  await takeShortRoute(page, job, 'before', 'in');
+  await sendShortRoute(page, job, 'before');
   await page.goto(at(job, 'before', 'lampHeight.vehicle.floor'));
   await page.getByRole('button', { name: 'Cannot reach' }).click();
   await page.waitForURL((url) => !url.search.includes('lampHeight'));
@@ -93,7 +93,7 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
   // An After reading without its Before says so.
   await page.goto(at(job, 'after', 'lampHeight.vehicle.floor'));
   await expect(page.locator('main')).toContainText('nothing to be compared with');
-  await takeShortRoute(page, job, 'after', 'in');
+  await sendShortRoute(page, job, 'after');
 
   // An adjustment makes what depends on it stale, visibly, and release is refused with the cure.
   await page.getByText(/recorded since Before; record one/).click();

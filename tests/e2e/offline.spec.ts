@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, PASSWORD, signInAs, takeShortRoute } from './support/shop';
+import { book, openGate, PASSWORD, signInAs, sendShortRoute } from './support/shop';
 
 interface JobFile {
   readings: { id: string; text: string; takenBy: string; point: string; place: string; supersedes: string | null }[];
@@ -240,7 +240,7 @@ test('filed late, past a gate that opened meanwhile: on the server’s own mark,
 
   const lead = await (await browser.newContext({ baseURL })).newPage();
   await signInAs(lead, 'Ivo');
-  await takeShortRoute(lead, job, 'before', 'in');
+  await sendShortRoute(lead, job, 'before');
   await openGate(lead, 'Plan');
 
   // One of the two has lost the mark that went with it.

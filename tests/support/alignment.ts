@@ -1,14 +1,14 @@
 import { blocksRelease } from '../../src/core/assembly/gates/release';
-import { workJob } from '../../src/core/assembly/workJob';
 import type { JobDocument } from '../../src/core/document/job';
 import { say } from '../../src/core/kernel/phrase';
 import { METRIC_SHOP } from '../../src/core/kernel/units/quantity';
 import { SIGNED_AWAY } from '../../src/core/subjects/alignment/checks';
+import { verdictsOf } from './inHand';
 import { found } from './lifted';
 
 /** What of the alignment is in the way of release, by check and place. */
 export const blocking = (job: JobDocument): string[] =>
-  workJob(job)
+  verdictsOf(job)
     .filter((v) => SIGNED_AWAY.includes(v.check) && blocksRelease(v))
     .map((v) => `${v.check} ${v.place}`);
 /** The same job with nothing filed but its readings: no bands, no rates. */

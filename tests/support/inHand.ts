@@ -7,5 +7,13 @@ import { Memo, type Workings } from '@/core/record/workings';
 /** One memo a test file, as a view has one: most jobs of a file differ by a reading or two. */
 const memo = new Memo();
 export const inHand = (job: JobDocument): Workings => workingsOf(job, memo);
-/** The verdicts of a job. */
-export const verdictsOf = (job: JobDocument): Verdict[] => workJob(job, inHand(job));
+/** What was worked of a job already: a document is never changed, only made anew. */
+const worked = new WeakMap<JobDocument, Verdict[]>();
+/** The verdicts of a job; worked once, however often they are asked for. */
+export function verdictsOf(job: JobDocument): Verdict[] {
+  const known = worked.get(job);
+  if (known) return known;
+  const verdicts = workJob(job, inHand(job));
+  worked.set(job, verdicts);
+  return verdicts;
+}

@@ -1,7 +1,7 @@
 import type { Verdict } from '@/core/record/checks/types';
-import { workJob } from '@/core/assembly/workJob';
 import type { Change, JobDocument, Vehicle } from '@/core/document/job';
 import { fillGate, startJob, type FillOptions } from '../../scripts/demo/builder';
+import { verdictsOf } from './inHand';
 import { CAIRN, STILE_65 } from '../../scripts/demo/vehicles';
 
 export interface Lifted {
@@ -67,7 +67,7 @@ export const withChange = (
 
 /** The verdict of one check at one place; null where it has none there. */
 export const verdictOf = (job: JobDocument, check: string, place: string, gate = 'after'): Verdict | null =>
-  workJob(job).find((v) => v.check === check && v.place === place && v.gate === gate) ?? null;
+  verdictsOf(job).find((v) => v.check === check && v.place === place && v.gate === gate) ?? null;
 
 /** The same where there has to be one. */
 export function found(job: JobDocument, check: string, place: string, gate = 'after'): Verdict {

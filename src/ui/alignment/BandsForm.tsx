@@ -6,6 +6,7 @@ import { exactText, show } from '@/core/kernel/units/format';
 import { BANDED, rowsFor, type BandedId } from '@/core/subjects/alignment/bands';
 import { bandsOfLike } from '@/server/actions/job';
 import type { LikeBands } from '@/server/jobs/likeBands';
+import { BandTable } from './BandTable';
 import { SelectField, TextField } from '../forms/fields';
 import { useAsk } from '../room/useAsk';
 import { useFiling, useFilingAll, type ToFile } from '../room/useFiling';
@@ -72,14 +73,20 @@ export function BandsForm({ view }: { view: JobView }) {
       setSaid(`${found.rows.length} bands taken over from ${found.number}.`);
       setFound(undefined);
     });
+  /** What the sheet says of every line; what is wanting is named at its box. */
+  const stands = () => {
+    const beyond = parseQuantity('fineAngle', watch.trim() === '' ? '0.25' : watch, units);
+    const errors: Record<string, string> = {
+      ...(beyond.ok ? {} : { watch: beyond.reason }),
+      ...(source.trim() === '' ? { source: 'Say where they stand: sheet and date.' } : {}),
+    };
+    return { errors, watch: beyond.ok && watch.trim() !== '' ? beyond.value : null };
+  };
   const at = (key: string) => typed[key] ?? '';
   const type = (key: string, text: string) => setTyped((now) => ({ ...now, [key]: text }));
   const send = () =>
     start(async () => {
-      const errors: Record<string, string> = {};
-      const beyond = parseQuantity('fineAngle', watch.trim() === '' ? '0.25' : watch, units);
-      if (!beyond.ok) errors.watch = beyond.reason;
-      if (source.trim() === '') errors.source = 'Say where they stand: sheet and date.';
+      const { errors, watch: beyond } = stands();
       const done: BandedId[] = [];
       for (const { id, name } of BANDED) {
         const [low, high, height, aim] = ['low', 'high', 'height', 'aim'].map((key) => at(`${id}/${key}`).trim());
@@ -106,7 +113,7 @@ export function BandsForm({ view }: { view: JobView }) {
                 high: b.value,
                 ...(h ? { height: h.value } : {}),
                 ...(target ? { aim: target.value } : {}),
-                ...(beyond.ok && watch.trim() !== '' ? { watch: beyond.value } : {}),
+                ...(beyond === null ? {} : { watch: beyond }),
                 datum,
                 source: source.trim(),
               },
@@ -131,8 +138,8 @@ export function BandsForm({ view }: { view: JobView }) {
       }}
     >
       <p className="hint">
-        From the maker’s sheet for this vehicle. A table over ride height is filed one row after another; leave the
-        height empty for a band that holds at any.
+        From the maker’s sheet for this vehicle. A table over ride height is typed one row after another, or brought in
+        below; leave the height empty for a band that holds at any.
       </p>
       {found ? (
         <div className="flex flex-wrap items-center gap-3">
@@ -223,6 +230,18 @@ export function BandsForm({ view }: { view: JobView }) {
       <button type="submit" className="btn btn-main" disabled={busy}>
         File the bands
       </button>
+      <details>
+        <summary className="flex min-h-12 items-center font-semibold">A table over ride height, from a file</summary>
+        <BandTable
+          view={view}
+          stands={{ datum, source: source.trim(), watch: stands().watch }}
+          isReady={() => {
+            const { errors } = stands();
+            setWrong(errors);
+            return Object.keys(errors).length === 0;
+          }}
+        />
+      </details>
     </form>
   );
 }

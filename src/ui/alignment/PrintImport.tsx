@@ -17,6 +17,7 @@ import {
   type Mapping,
 } from '@/core/subjects/alignment/print';
 import { useFilingAll } from '../room/useFiling';
+import { saveText } from '../saveText';
 import { standReadings } from './standReadings';
 import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
@@ -99,13 +100,7 @@ export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }
       setText('');
       setDone(`${figures.length} figures filed from ${name}.`);
     });
-  const save = () => {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([printOf(view.job, gate)], { type: 'text/csv' }));
-    link.download = `${view.job.job.number}-alignment-${gate}.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const save = () => saveText(printOf(view.job, gate), `${view.job.job.number}-alignment-${gate}.csv`, 'text/csv');
   return (
     <div className="space-y-3">
       <p className="hint">

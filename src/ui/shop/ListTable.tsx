@@ -2,6 +2,7 @@
 
 import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { Trash2 } from 'lucide-react';
+import { saveText } from '../saveText';
 import { asCsv, pasteInto, readTable } from './pasted';
 
 export interface Column {
@@ -97,11 +98,7 @@ export function ListTable({
   };
   const goOut = () => {
     const names = columns.map((c) => c.name);
-    const url = URL.createObjectURL(new Blob([asCsv(names, rows)], { type: 'text/csv;charset=utf-8' }));
-    const link = document.createElement('a');
-    Object.assign(link, { href: url, download: file });
-    link.click();
-    URL.revokeObjectURL(url);
+    saveText(asCsv(names, rows), file, 'text/csv');
   };
   return (
     <section aria-labelledby={`${id}-label`} className="space-y-3">

@@ -21,13 +21,20 @@ export const BANDED = [
 export type BandedId = (typeof BANDED)[number]['id'];
 const nameOf = (id: string): string => BANDED.find((b) => b.id === id)?.name ?? id;
 
-const degrees = z.number().min(-30, 'no wheel leans so far').max(30, 'no wheel leans so far');
+/** What no wheel leans by, degrees; between what a lip stands, mm. */
+export const MOST_LEAN = 30;
+export const [LOWEST_LIP, HIGHEST_LIP] = [100, 1500] as const;
+const degrees = z.number().min(-MOST_LEAN, 'no wheel leans so far').max(MOST_LEAN, 'no wheel leans so far');
 const Band = z
   .strictObject({
     of: z.enum(BANDED.map((b) => b.id) as [BandedId, ...BandedId[]]),
     low: degrees,
     high: degrees,
-    height: z.number().min(100, 'no hub stands so near to its lip').max(1500, 'no lip stands so high').optional(),
+    height: z
+      .number()
+      .min(LOWEST_LIP, 'no hub stands so near to its lip')
+      .max(HIGHEST_LIP, 'no lip stands so high')
+      .optional(),
     datum: z.enum(['hub-to-lip', 'floor-to-lip']).default('hub-to-lip'),
     aim: degrees.optional(),
     watch: z.number().min(0.01, 'some of it must read Watch').max(5, 'that far out nothing is safe').optional(),

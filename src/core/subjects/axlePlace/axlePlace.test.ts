@@ -1,5 +1,5 @@
 import fc from '../../../../tests/support/properties';
-import { inHand } from '../../../../tests/support/inHand';
+import { inHand, verdictsOf } from '../../../../tests/support/inHand';
 import { lifted as liftedBy, withChange } from '../../../../tests/support/lifted';
 import type { FillOptions } from '../../../../scripts/demo/builder';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
@@ -13,7 +13,7 @@ type Values = FillOptions['values'];
 const lifted = (after: Values = {}, before: Values = {}, vehicle = CAIRN): JobDocument =>
   liftedBy({ after, before, vehicle });
 const rowOf = (job: JobDocument, check: string, place: string, gate = 'after') =>
-  workJob(job).find((v) => v.check === check && v.place === place && v.gate === gate);
+  verdictsOf(job).find((v) => v.check === check && v.place === place && v.gate === gate);
 
 describe('a bar and its axle', () => {
   const bars = fc.record({
@@ -112,7 +112,7 @@ describe('verdicts', () => {
   test('unread it is in the way, and a lead may sign it away', () => {
     const bare = { ...good, readings: good.readings.filter((r) => r.gate === 'before' || r.point !== 'frameToTyre') };
     const blocked = (job: JobDocument) =>
-      workJob(job)
+      verdictsOf(job)
         .filter(blocksRelease)
         .map((v) => `${v.check} ${v.place}`);
     expect(blocked(bare)).toEqual(expect.arrayContaining(['axle-centre front', 'axle-centre rear']));

@@ -1,4 +1,4 @@
-import { inHand } from '../../../../tests/support/inHand';
+import { inHand, verdictsOf } from '../../../../tests/support/inHand';
 import { onSprings as lifted, withChange } from '../../../../tests/support/lifted';
 import type { FillOptions } from '../../../../scripts/demo/builder';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
@@ -10,7 +10,7 @@ import { trainRead } from './parts';
 
 const FROM = '2026-11-02T08:00:00Z';
 const rowOf = (job: JobDocument, check: string, place: string, gate = 'after') =>
-  workJob(job).find((v) => v.check === check && v.place === place && v.gate === gate);
+  verdictsOf(job).find((v) => v.check === check && v.place === place && v.gate === gate);
 
 describe('verdicts', () => {
   const good = lifted();
@@ -60,7 +60,7 @@ describe('verdicts', () => {
   test('what was not read blocks; a lead signs it away, but not what was read and can hurt', () => {
     const bare = { ...good, readings: good.readings.filter((r) => r.gate === 'before' || r.point !== 'shaftAngle') };
     const blocked = (job: JobDocument) =>
-      workJob(job)
+      verdictsOf(job)
         .filter((v) => blocksRelease(v))
         .map((v) => `${v.check} ${v.place}`);
     expect(blocked(bare)).toEqual(expect.arrayContaining(['joint-case rear', 'pinion-line front', 'torsional rear']));
@@ -93,7 +93,7 @@ describe('verdicts', () => {
     expect(at('free-hubs')).toBeCloseTo(at('part-time'), 9);
     expect(at(null)).toBeCloseTo(at('full-time'), 9);
     const rearOnly = { ...good, vehicle: { ...good.vehicle, drive: 'rear' as const } };
-    expect(workJob(rearOnly).some((v) => v.place === 'front' && v.check === 'pinion-line')).toBe(false);
+    expect(verdictsOf(rearOnly).some((v) => v.place === 'front' && v.check === 'pinion-line')).toBe(false);
   });
   test('without the ratio a joint that came so is Clear, one that is steeper is not measured', () => {
     const without = (job: JobDocument) => ({ ...job, readings: job.readings.filter((r) => r.point !== 'axleRatio') });
@@ -162,7 +162,7 @@ describe('verdicts', () => {
   });
   test('on leaves and coil-overs there is no front shaft to read until the case is moved', () => {
     const job = lifted({}, TARN);
-    expect(workJob(job).some((v) => v.check === 'pinion-line' && v.place === 'front')).toBe(false);
+    expect(verdictsOf(job).some((v) => v.check === 'pinion-line' && v.place === 'front')).toBe(false);
     const moved: JobDocument = {
       ...job,
       changes: [
@@ -171,9 +171,9 @@ describe('verdicts', () => {
       ],
     };
     expect(
-      workJob(moved).filter((v) => v.gate === 'after' && v.place === 'front' && v.check === 'joint-axle'),
+      verdictsOf(moved).filter((v) => v.gate === 'after' && v.place === 'front' && v.check === 'joint-axle'),
     ).toHaveLength(1);
-    expect(workJob(moved).some((v) => v.check === 'case-leverTunnel' && blocksRelease(v))).toBe(true);
+    expect(verdictsOf(moved).some((v) => v.check === 'case-leverTunnel' && blocksRelease(v))).toBe(true);
   });
 });
 

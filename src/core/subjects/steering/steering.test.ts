@@ -1,9 +1,8 @@
-import { inHand } from '../../../../tests/support/inHand';
+import { inHand, verdictsOf } from '../../../../tests/support/inHand';
 import { found, lifted, verdictOf, withChange } from '../../../../tests/support/lifted';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { blocksRelease } from '../../assembly/gates/release';
 import { buildRoute } from '../../assembly/route/route';
-import { workJob } from '../../assembly/workJob';
 import type { JobDocument } from '../../document/job';
 import { barMoving } from '../../driveline/axle';
 import { armsLonger } from '../../driveline/steering';
@@ -182,7 +181,7 @@ describe('steering wheel', () => {
     expect(words(job, 'wheel-centre', 'vehicle')).toMatch(/Left tie rod longer.*1 mm.*0.6 turns/);
   });
   test('not zeroed, a damper at its end and an unseen shaft after a body lift are each in the way for everyone', () => {
-    const held = (job: JobDocument, check: string) => workJob(job).some((v) => v.check === check && blocksRelease(v));
+    const held = (job: JobDocument, check: string) => verdictsOf(job).some((v) => v.check === check && blocksRelease(v));
     expect(held(off(), 'sensor-zeroed')).toBe(false);
     expect(held(off({ 'sensorZeroed.vehicle.floor': { choice: 'not-yet' } }), 'sensor-zeroed')).toBe(true);
     expect(held(off({ 'damperFree.vehicle.floor': { choice: 'ends' } }), 'steering-damper')).toBe(true);
