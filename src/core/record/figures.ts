@@ -46,16 +46,29 @@ export function spotName(book: Book, spot: Spot): string {
 /**
  * Readings that stand: neither struck, nor superseded by one that itself is not struck, nor yielding to the later of
  * two that were taken without knowing of each other (while that one is not struck). Oldest first.
+ *
+ * @param asked which of them, where not all are wanted: most points were not read, and that is known at once
  */
-export function standingReadings(job: JobDocument): Reading[] {
+export function standingReadings(job: JobDocument, asked: (reading: Reading) => boolean = () => true): Reading[] {
+  const wanted = job.readings.filter(asked);
+  if (wanted.length === 0) return [];
   const struck = new Set(job.strikes.map((strike) => strike.reading));
   const live = job.readings.filter((reading) => !struck.has(reading.id));
   const superseded = new Set(live.map((reading) => reading.supersedes));
   const yielding = new Set(job.overlaps.filter((o) => !struck.has(o.stands)).map((o) => o.yields));
-  return live
-    .filter((reading) => !superseded.has(reading.id) && !yielding.has(reading.id))
-    .sort((a, b) => instant(a.takenAt) - instant(b.takenAt));
+  return (
+    wanted
+      .filter(({ id }) => !struck.has(id) && !superseded.has(id) && !yielding.has(id))
+      // Each time is read once, not at every comparison.
+      .map((reading) => ({ reading, at: instant(reading.takenAt) }))
+      .sort((a, b) => a.at - b.at)
+      .map(({ reading }) => reading)
+  );
 }
+
+/** The latest of the readings that stand and are asked for; none where none was read. */
+export const latestStanding = (job: JobDocument, asked: (reading: Reading) => boolean): Reading | undefined =>
+  standingReadings(job, asked).at(-1);
 
 const instant = (iso: string): number => Date.parse(iso);
 

@@ -129,21 +129,20 @@ export function overlapsWith(
   reading: Reading,
   knew: readonly string[],
 ): { stands: string; yields: string }[] {
-  return standingReadings(job)
-    .filter(
-      (r) =>
-        r.gate === reading.gate &&
-        r.point === reading.point &&
-        r.place === reading.place &&
-        r.state === reading.state &&
-        r.set === reading.set &&
-        r.id !== reading.id &&
-        r.id !== reading.supersedes &&
-        !knew.includes(r.id),
-    )
-    .map((other) => {
-      const apart = Date.parse(reading.takenAt) - Date.parse(other.takenAt);
-      const later = apart === 0 ? reading.id > other.id : apart > 0;
-      return later ? { stands: reading.id, yields: other.id } : { stands: other.id, yields: reading.id };
-    });
+  return standingReadings(
+    job,
+    (r) =>
+      r.gate === reading.gate &&
+      r.point === reading.point &&
+      r.place === reading.place &&
+      r.state === reading.state &&
+      r.set === reading.set &&
+      r.id !== reading.id &&
+      r.id !== reading.supersedes &&
+      !knew.includes(r.id),
+  ).map((other) => {
+    const apart = Date.parse(reading.takenAt) - Date.parse(other.takenAt);
+    const later = apart === 0 ? reading.id > other.id : apart > 0;
+    return later ? { stands: reading.id, yields: other.id } : { stands: other.id, yields: reading.id };
+  });
 }

@@ -24,7 +24,7 @@ const NAMED: Readonly<Record<Column, string>> = {
 };
 /** An axle's figure by any name of it: `front camber`, `camber front`, `front total toe`, `front-toe`. */
 const FIGURES: Readonly<Record<string, BandedId>> = Object.fromEntries(
-  BANDED.flatMap(({ id, name, axle, figure }) => {
+  BANDED.flatMap(({ id, name, axle, figure }): [string, BandedId][] => {
     const words = { camber: ['camber'], caster: ['caster', 'castor'], toe: ['toe', 'total toe'] } as const;
     const all = figure === 'lean' ? ['lean', 'axis lean', 'steering axis lean'] : words[figure];
     return [

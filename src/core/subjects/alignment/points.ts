@@ -1,7 +1,7 @@
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { CORNERS } from '../../kernel/places';
 import { BOTH, FRONT, length, observation, spots, type Asked, type Point } from '../../record/point';
-import { standingReadings } from '../../record/figures';
+import { latestStanding } from '../../record/figures';
 import { asMirror, firstOf } from './mirrored';
 import { staleAfter } from '../common/stale';
 import { shockHolds } from '../common/where';
@@ -20,9 +20,7 @@ export type Way = (typeof WAYS)[number]['id'];
 
 /** How it is read at a gate: what was last said there; by gauge and tape where nobody said. */
 export function wayOf(job: JobDocument, gate: ReadingGate): Way {
-  const said = standingReadings(job).findLast(
-    (r) => r.point === 'alignedBy' && r.gate === gate && r.answer === 'observed',
-  )?.text;
+  const said = latestStanding(job, (r) => r.point === 'alignedBy' && r.gate === gate && r.answer === 'observed')?.text;
   return WAYS.find((way) => way.id === said)?.id ?? 'gauge';
 }
 const when =
@@ -219,9 +217,7 @@ export const alignmentPoints: readonly Point[] = [
     how: 'Tape level at hub height. Less than behind is toe-in.',
     range: [1100, 2200],
     doubt: (job, value, { gate }) => {
-      const behind = standingReadings(job).findLast(
-        (r) => r.point === 'toeBehind' && r.gate === gate && r.value !== null,
-      )?.value;
+      const behind = latestStanding(job, (r) => r.point === 'toeBehind' && r.gate === gate && r.value !== null)?.value;
       return typeof behind === 'number' && Math.abs(behind - value) > 40
         ? ['Behind it read ', { quantity: 'length', value: behind }, ': is this between the same marks?']
         : null;
@@ -254,7 +250,8 @@ export const alignmentPoints: readonly Point[] = [
     short: 'string, rear edge',
     how: 'The same string, the same rim, at hub height. More ahead than behind is toe-in.',
     doubt: (job, value, { gate, place }) => {
-      const ahead = standingReadings(job).findLast(
+      const ahead = latestStanding(
+        job,
         (r) => r.point === 'stringAhead' && r.gate === gate && r.place === place && r.value !== null,
       )?.value;
       return typeof ahead === 'number' && Math.abs(ahead - value) > 20

@@ -2,7 +2,7 @@ import { isBeam, type JobDocument } from '../../document/job';
 import { AXLES, CORNERS, axleOf, type Axle } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { limitOn } from '../../record/checks/limit';
-import { standingReadings } from '../../record/figures';
+import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../common/stale';
 import { kindOf } from '../linkage/features';
@@ -18,9 +18,7 @@ const wishbones = (job: JobDocument) => (steeredBeam(job) ? [] : spots(['FL', 'F
 /** What a correction is worked from is asked once there is something to correct: the wheel last read off centre After. */
 const whenOff = (job: JobDocument, { gate }: Asked): boolean => {
   if (gate !== 'after') return false;
-  const off = standingReadings(job).findLast(
-    (r) => r.point === 'wheelOff' && r.gate === 'after' && r.value !== null,
-  )?.value;
+  const off = latestStanding(job, (r) => r.point === 'wheelOff' && r.gate === 'after' && r.value !== null)?.value;
   return Math.abs(off ?? 0) > limitOn(job, wheelCentre).clear;
 };
 

@@ -181,7 +181,8 @@ describe('steering wheel', () => {
     expect(words(job, 'wheel-centre', 'vehicle')).toMatch(/Left tie rod longer.*1 mm.*0.6 turns/);
   });
   test('not zeroed, a damper at its end and an unseen shaft after a body lift are each in the way for everyone', () => {
-    const held = (job: JobDocument, check: string) => verdictsOf(job).some((v) => v.check === check && blocksRelease(v));
+    const held = (job: JobDocument, check: string) =>
+      verdictsOf(job).some((v) => v.check === check && blocksRelease(v));
     expect(held(off(), 'sensor-zeroed')).toBe(false);
     expect(held(off({ 'sensorZeroed.vehicle.floor': { choice: 'not-yet' } }), 'sensor-zeroed')).toBe(true);
     expect(held(off({ 'damperFree.vehicle.floor': { choice: 'ends' } }), 'steering-damper')).toBe(true);
