@@ -117,7 +117,7 @@ test('the bands of a vehicle like it are found in the shop and taken over', asyn
   await send.click();
   await expect(page.getByText('3 lines of the table are filed.')).toBeVisible();
   const filed = page.getByRole('rowheader', { name: /Rear camber, each wheel/ });
-  for (const words of ['at 470 mm', '−0.6', 'at 480 mm', 'at 500 mm']) await expect(filed).toContainText(words);
+  for (const words of ['at 470 mm', '-0.60°', 'at 480 mm', 'at 500 mm']) await expect(filed).toContainText(words);
   const [saved] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save the bands as CSV' }).click(),

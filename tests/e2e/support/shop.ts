@@ -216,8 +216,10 @@ export async function sendShortRoute(page: Page, job: string, gate: 'before' | '
     if (entries.length === 0) break;
     for (let from = 0; from < entries.length; from += 25) {
       const answer = await page.request.post('/api/outbox', {
+        headers: { Origin: new URL(page.url()).origin },
         data: { member, sentAt: new Date().toISOString(), entries: entries.slice(from, from + 25) },
       });
+      if (!answer.ok()) throw new Error(`${answer.status()}: ${await answer.text()}`);
       const { outcomes } = (await answer.json()) as { outcomes: { state: string; why?: string }[] };
       expect(outcomes.filter((o) => o.state !== 'filed')).toEqual([]);
     }
