@@ -10,7 +10,7 @@ import type { Needle } from '@/core/subjects/alignment/needles';
 import { wantedFor } from '@/core/subjects/alignment/wanted';
 import { useUnits } from '../Units';
 import { FIGURE_NAMES } from './figureNames';
-import { amountSaid, inOrder } from './adviceWords';
+import { amountSaid, inOrder, outSaid } from './adviceWords';
 import { TryAdjusters, type Amounts } from './TryAdjusters';
 
 type Told = NonNullable<ReturnType<typeof adviceAt>>;
@@ -42,6 +42,7 @@ export function AdvicePanel({
 }) {
   const units = useUnits();
   const deg = (v: number) => show('fineAngle', v, units, true).text;
+  const left = outSaid(advice?.out ?? [], units);
   const forward = forwardOf(advice?.settings ?? []);
   const lead = w.figures.figure({ gate, point: 'sleeveLead', place: 'front', state: 'below' });
   return (
@@ -53,9 +54,11 @@ export function AdvicePanel({
         <p className="hint">Camber, caster and toe of both front wheels, and their bands, are wanted for it.</p>
       ) : advice.settings.length === 0 ? (
         <p>
-          {advice.out.length === 0
-            ? 'Nothing: every figure is in its band.'
-            : `No adjuster of this axle brings in ${advice.out.map((o) => FIGURE_NAMES[o.id]).join(', ')}.`}
+          {left.bands
+            ? `No adjuster of this axle brings in: ${left.bands}.`
+            : left.targets
+              ? `Every figure is in its band; no adjuster brings nearer to the shop’s target: ${left.targets}.`
+              : 'Nothing: every figure is in its band.'}
         </p>
       ) : (
         <>
@@ -84,12 +87,12 @@ export function AdvicePanel({
               ahead and behind is looked at again, see Tyre.
             </p>
           )}
-          {advice.out.length > 0 && (
+          {left.bands && (
             <p className="text-[15px] font-semibold text-watch">
-              Still out: {advice.out.map((o) => `${FIGURE_NAMES[o.id]} by ${deg(o.by).replace('+', '')}`).join('; ')}.{' '}
-              {wantedFor(w.job.vehicle, advice.out).join(' ')}
+              Still out: {left.bands}. {wantedFor(w.job.vehicle, advice.out).join(' ')}
             </p>
           )}
+          {left.targets && <p className="text-[15px]">In the band, off the shop’s target: {left.targets}.</p>}
           {advice.worse.length > 0 && (
             <p className="text-[15px] font-semibold text-watch">
               It leaves farther out: {advice.worse.map((id) => FIGURE_NAMES[id as FigureId]).join(', ')}.

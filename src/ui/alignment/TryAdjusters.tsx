@@ -7,8 +7,7 @@ import { adjustersOf } from '@/core/subjects/alignment/adjusters';
 import { triedAt } from '@/core/subjects/alignment/advice';
 import { SliderRow } from '../linkage/Sliders';
 import { useUnits } from '../Units';
-import { FIGURE_NAMES } from './figureNames';
-import { amountSaid } from './adviceWords';
+import { amountSaid, outSaid } from './adviceWords';
 
 /** How far each adjuster is set on trial, by its id, in its unit. */
 export type Amounts = Readonly<Record<string, number>>;
@@ -27,7 +26,7 @@ export function TryAdjusters({
 }) {
   const units = useUnits();
   const tried = triedAt(w, gate, amounts);
-  const deg = (v: number) => show('fineAngle', v, units).text;
+  const left = outSaid(tried?.out ?? [], units);
   return (
     <div className="mt-3 border border-rule bg-panel p-3" data-trying>
       <p className="pb-1 font-semibold">On trial: nothing is recorded</p>
@@ -50,11 +49,10 @@ export function TryAdjusters({
       })}
       {tried && (
         <div role="status" className="space-y-1 pt-2 text-[15px]">
-          <p className={tried.out.length > 0 ? 'font-semibold text-watch' : 'font-semibold text-clear'}>
-            {tried.out.length === 0
-              ? 'Every figure would be in.'
-              : `Out: ${tried.out.map((o) => `${FIGURE_NAMES[o.id]} by ${deg(o.by)}`).join('; ')}.`}
+          <p className={left.bands ? 'font-semibold text-watch' : 'font-semibold text-clear'}>
+            {left.bands ? `Out: ${left.bands}.` : 'Every figure would be in.'}
           </p>
+          {left.targets && <p>Off the shop’s target: {left.targets}.</p>}
           {Math.abs(tried.forward) >= 0.5 && (
             <p>
               The wheel goes {show('length', Math.abs(tried.forward), units).text}{' '}

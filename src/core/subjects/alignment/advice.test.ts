@@ -181,11 +181,29 @@ describe('advice', () => {
       at: `2026-11-05T06:00:0${i}Z`,
     });
     const job = lifted({ vehicle: TARN, after: { 'toeBehind.front.floor': 1412, 'toeAhead.front.floor': 1400 } });
-    const aimed = { ...job, entries: [...job.entries, band({ low: 0, high: 0.4, aim: 0.1 })] };
+    const aimed = { ...job, entries: [...job.entries, band({ low: -0.4, high: 0.8, aim: -0.2 })] };
     expect(words(aimed, 'total-toe', 'front')).toContain('puts it on the shop’s target');
     const toe = adviceAt(inHand(aimed), 'after')?.values.toe ?? NaN;
-    expect(toe).toBeGreaterThan(0);
-    expect(toe).toBeLessThanOrEqual(0.2 + 1e-9);
+    expect(toe).toBeGreaterThan(-0.4);
+    expect(toe).toBeLessThanOrEqual(0.1 + 1e-9);
+    // Off the target alone it wants no part; out of the band as well it does.
+    const sleeve = adjustersOf(inHand(aimed), 'after').find((a) => a.id === 'sleeve');
+    const at = (to: number) => {
+      if (!sleeve) throw new Error('no sleeve');
+      const was = adviceAt(inHand(aimed), 'after')?.was.toe ?? NaN;
+      const told = triedAt(inHand(aimed), 'after', { sleeve: (to - was) / (sleeve.moves.toe ?? NaN) });
+      return told?.out.filter((o) => o.id === 'toe').map((o) => o.inBand);
+    };
+    const wish = standingOf(inHand(aimed), 'after')?.wishes.each.toe;
+    if (!wish?.band) throw new Error('no target');
+    // Aimed at the band's lower quarter: its upper end, less the uncertainty, is in the band and off the target.
+    expect(wish.band.high).toBeGreaterThan(wish.high + 0.01);
+    expect([at(wish.high - 0.001), at(wish.band.high - 0.001), at(wish.band.high + 0.01)]).toEqual([
+      [],
+      [true],
+      [false],
+    ]);
+    expect(wantedFor(TARN, [{ id: 'toe', by: 0.06, inBand: true }])).toEqual([]);
     // A quarter of the way up the band at one row is a quarter of the way up it between two.
     const table = {
       ...job,
@@ -239,7 +257,7 @@ describe('advice', () => {
     });
   });
   test('what stays out names the part that would bring it in, by the kind of axle', () => {
-    const out = (...ids: (keyof ReturnType<typeof outOf>)[]) => ids.map((id) => ({ id, by: 1 }));
+    const out = (...ids: (keyof ReturnType<typeof outOf>)[]) => ids.map((id) => ({ id, by: 1, inBand: false }));
     expect(wantedFor(TARN, out('camberLeft')).join()).toMatch(/^Upper arms/);
     expect(wantedFor({ ...CAIRN, frontSuspension: 'beam-leaves' }, out('casterLeft')).join()).toMatch(/^Wedges/);
     expect(wantedFor({ ...CAIRN, frontSuspension: 'beam-radius-arms' }, out('crossCaster')).join()).toMatch(

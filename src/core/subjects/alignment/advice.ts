@@ -12,6 +12,8 @@ export type FigureValues = Readonly<Record<FigureId, number>>;
 export interface Wish {
   low: number;
   high: number;
+  /** Where the shop aims at less than the band: the band, its uncertainty taken off both ends. */
+  band?: { low: number; high: number };
 }
 export interface Wishes {
   each: Readonly<Record<FigureId, Wish>>;
@@ -153,8 +155,8 @@ export interface Advice {
   settings: Setting[];
   /** The figures as they would be. */
   values: FigureValues;
-  /** What is still out, degrees. */
-  out: { id: FigureId | 'crossCamber' | 'crossCaster'; by: number }[];
+  /** What is still out, degrees; `inBand`: only of what the shop aims at, and Clear all the same. */
+  out: { id: FigureId | 'crossCamber' | 'crossCaster'; by: number; inBand: boolean }[];
   /** What it leaves farther out than it was: none is, unless it stands here. */
   worse: string[];
 }
@@ -198,7 +200,13 @@ function judged(values: FigureValues, then: FigureValues, wishes: Wishes): Omit<
   const ids = Object.keys(is) as (keyof typeof is)[];
   return {
     values: then,
-    out: ids.filter((id) => is[id] > EPS).map((id) => ({ id, by: is[id] })),
+    out: ids
+      .filter((id) => is[id] > EPS)
+      .map((id) => {
+        const band = id === 'crossCamber' || id === 'crossCaster' ? undefined : wishes.each[id].band;
+        const inBand = band !== undefined && id in then && outside(then[id as FigureId], band) <= EPS;
+        return { id, by: is[id], inBand };
+      }),
     worse: ids.filter((id) => is[id] > was[id] + EPS),
   };
 }
@@ -235,7 +243,11 @@ export function standingOf(w: Workings, gate: ReadingGate): { values: FigureValu
     each[id] =
       aimed === null
         ? { low: mid - half, high: mid + half }
-        : { low: Math.max(mid - half, aimed - quarter), high: Math.min(mid + half, aimed + quarter) };
+        : {
+            low: Math.max(mid - half, aimed - quarter),
+            high: Math.min(mid + half, aimed + quarter),
+            band: { low: mid - half, high: mid + half },
+          };
   }
   const apart = (a: keyof typeof read, b: keyof typeof read) => Math.hypot(read[a]?.u ?? 0, read[b]?.u ?? 0);
   return {

@@ -30,7 +30,7 @@ const FIGURES: Readonly<Record<string, BandedId>> = Object.fromEntries(
     return [
       [id.replace('-', ' '), id],
       [name.toLowerCase().replace(/-/g, ' '), id],
-      ...all.flatMap((word) => [
+      ...all.flatMap((word): [string, BandedId][] => [
         [`${axle} ${word}`, id],
         [`${word} ${axle}`, id],
       ]),

@@ -5,11 +5,12 @@ import type { Advice } from './advice';
 /**
  * Which part would bring in what no adjuster of the front axle does, one sentence a part; nothing where all is in.
  *
- * @param out what an advice leaves out
+ * @param out what an advice leaves out; what is only off the shop's target wants no part
  */
 export function wantedFor(vehicle: JobDocument['vehicle'], out: Advice['out']): string[] {
   const kind = kindOf(vehicle, 'front');
-  const is = (...figures: readonly string[]) => out.some(({ id }) => figures.some((f) => id.toLowerCase().includes(f)));
+  const is = (...figures: readonly string[]) =>
+    out.some(({ id, inBand }) => !inBand && figures.some((f) => id.toLowerCase().includes(f)));
   const wishbone = kind === 'wishbone-coil-over' || kind === 'wishbone-torsion-bar';
   const caster =
     kind === 'beam-leaves'
