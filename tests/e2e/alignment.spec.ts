@@ -84,6 +84,29 @@ test('an adjustment says from, to and by which mark; what it set makes its readi
     page.getByRole('listitem').filter({ hasText: 'from 0 to -1 notches by the paint mark; Runa' }),
   ).toBeVisible();
   await expect(page.getByRole('row', { name: /Camber, left/ })).toContainText('−0.75° to +0.50°');
+
+  // Read again, the setting tells what a turn does on this vehicle, and one touch has the advice go by it.
+  for (const [point, mm] of Object.entries({ toeBehind: '1400', toeAhead: '1399', toeDiameter: '762' })) {
+    const stop = `${point}.front.floor`;
+    await page.goto(`${job}/after/read?route=full&at=${stop}`);
+    await page.locator(`[data-stop="${stop}"]`).waitFor();
+    await page.locator('#figure').fill(mm);
+    await page.keyboard.press('Enter');
+    await page.locator(`[data-stop="${stop}"]`).waitFor({ state: 'detached' });
+  }
+  await page.goto(`${job}/after/alignment`);
+  await page.locator('summary').filter({ hasText: 'what a turn or notch did here' }).click();
+  const did = page
+    .getByRole('list', { name: 'What settings did here' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Tie-rod sleeve: from 0 to -0.5 turns' });
+  await expect(did).toContainText(/total toe \+1\.\d\d° a turn ± 0\.\d\d°/);
+  await did.getByRole('button', { name: 'Go by that' }).click();
+  await expect(did).toContainText('the advice goes by it');
+  await page.goto(`${job}/story`);
+  await expect(
+    page.getByText(/Tie-rod sleeve, .*toe \+1\.\d\d° a unit, read before and after it was set on/),
+  ).toBeVisible();
 });
 
 test('the bands of a vehicle like it are found in the shop and taken over', async ({ page }) => {

@@ -21,6 +21,7 @@ import { BandsForm } from './BandsForm';
 import { LiftDid } from './LiftDid';
 import { LiveStand } from './LiveStand';
 import { NeedleBands } from './NeedleBands';
+import { RatesLearned } from './RatesLearned';
 import type { Amounts } from './TryAdjusters';
 import { RoomBalance } from './RoomBalance';
 import { PrintImport } from './PrintImport';
@@ -119,6 +120,7 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
               Say what it has and how far it goes. Read before and after one of them: the advice then goes by that, in
               place of the built-in rate.
             </p>
+            <RatesLearned view={view} gate={read} />
             <EntryForm kind={alignmentRate} />
           </details>
         )}
