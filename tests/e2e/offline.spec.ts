@@ -127,8 +127,13 @@ test('what comes by itself moves nothing that is being pressed, and a second tap
   await expect(page.getByText('No network. The work goes on', { exact: false })).toBeVisible();
   await go(page, 'before', 'gaugeSurface.vehicle.below');
   expect(await at()).toBe(stood);
+  await go(page, 'before', 'hubToLip.FL.floor');
+  await page.locator('[data-stop="hubToLip.FL.floor"]').waitFor();
+  await page.getByRole('button', { name: 'Cannot reach' }).dblclick();
+  await onTablet(page, 2);
   await context.setOffline(false);
-  await expect.poll(async () => (await fileOf(page, job)).readings.length).toBe(1);
+  await expect(page.getByRole('status').getByText(/on this tablet/)).toHaveCount(0);
+  expect((await fileOf(page, job)).readings).toHaveLength(2);
 });
 
 test('notes, strikes and changes wait with the readings; a gate waits for them and says so', async ({

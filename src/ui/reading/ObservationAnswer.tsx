@@ -1,8 +1,8 @@
 'use client';
 
 import { Check, TriangleAlert } from 'lucide-react';
-import type { MouseEvent } from 'react';
 import type { Choice } from '@/core/record/point';
+import { tapped } from '../tapped';
 
 interface Props {
   busy: boolean;
@@ -20,8 +20,6 @@ interface Props {
 /** The answer to something that is looked at: good, a fault with its note, or one of its own answers. */
 export function ObservationAnswer({ busy, wrong, note, choices, onNote, onFile, onCannot, onAbsent }: Props) {
   // Where no answer is a fault none is marked: a tick beside each would look like the one that was given.
-  // A gloved hand often taps twice: the second tap would answer the next thing, unseen.
-  const tapped = (answer: () => void) => (event: MouseEvent) => event.detail < 2 && answer();
   const judges = choices?.some((choice) => !choice.good) ?? false;
   return (
     <div className="space-y-4">

@@ -16,6 +16,7 @@ import type { Quantity } from '@/core/kernel/units/quantity';
 import { PointDrawing } from '../drawings/PointDrawing';
 import { Figure, PlusMinus, Words } from '../Figure';
 import { goTo } from '../room/RoomLink';
+import { tapped } from '../tapped';
 import { useFiling } from '../room/useFiling';
 import { useRoom } from '../room/view';
 import { useUnits } from '../Units';
@@ -309,11 +310,11 @@ export function ReadingInHand(props: Props) {
             )}
             <div className="flex flex-wrap gap-2 pt-3">
               {stop.mayBeAbsent && (
-                <button type="button" className="btn" disabled={busy} onClick={() => file('not-fitted')}>
+                <button type="button" className="btn" disabled={busy} onClick={tapped(() => file('not-fitted'))}>
                   Not fitted
                 </button>
               )}
-              <button type="button" className="btn" disabled={busy} onClick={() => file('cannot-reach')}>
+              <button type="button" className="btn" disabled={busy} onClick={tapped(() => file('cannot-reach'))}>
                 Cannot reach
               </button>
               {across && (
@@ -321,7 +322,7 @@ export function ReadingInHand(props: Props) {
                   type="button"
                   className="btn"
                   disabled={busy || !props.otherSideRead}
-                  onClick={() => file('same-as-other-side')}
+                  onClick={tapped(() => file('same-as-other-side'))}
                 >
                   Same as {PLACE_NAME[across].toLowerCase()}
                 </button>
