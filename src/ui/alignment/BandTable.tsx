@@ -2,9 +2,10 @@
 
 import { useState, useTransition } from 'react';
 import { exactText, show } from '@/core/kernel/units/format';
-import { BANDED } from '@/core/subjects/alignment/bands';
+import { BANDED, bandFields } from '@/core/subjects/alignment/bands';
 import { bandTableOf, readBandTable } from '@/core/subjects/alignment/bandTable';
 import { MOST_LETTERS } from '@/core/subjects/alignment/print';
+import { TextIn } from '../forms/TextIn';
 import { saveText } from '../saveText';
 import { useFilingAll } from '../room/useFiling';
 import type { JobView } from '../room/view';
@@ -44,16 +45,7 @@ export function BandTable({ view, stands, isReady }: Props) {
           kind: 'entry' as const,
           body: {
             kind: 'alignment-band',
-            fields: {
-              of,
-              low,
-              high,
-              ...(height === null ? {} : { height }),
-              ...(aim === null ? {} : { aim }),
-              ...(watch === null ? {} : { watch }),
-              datum,
-              source,
-            },
+            fields: bandFields({ of, low, high, height, aim, watch, datum, source }),
           },
           what: BANDED.find(({ id }) => id === of)?.name ?? of,
         })),
@@ -68,32 +60,17 @@ export function BandTable({ view, stands, isReady }: Props) {
         CSV or JSON, a line a figure and height: figure, from, to, height, and target where the shop has one. Nothing is
         filed while a line is not understood.
       </p>
-      <div className="field">
-        <label htmlFor="bands-file">A file of the table</label>
-        <input
-          id="bands-file"
-          type="file"
-          accept=".csv,.txt,.json,text/csv,application/json"
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? [];
-            if (!chosen) return;
-            // Refused by its size before a letter of it is read.
-            if (chosen.size > MOST_LETTERS) return setFault('The file is over 2 MB: no maker’s table is.');
-            void chosen.text().then(take);
-          }}
-        />
-      </div>
-      <div className="field">
-        <label htmlFor="bands-text">Or paste the table</label>
-        <textarea
-          id="bands-text"
-          rows={4}
-          value={text}
-          placeholder={'figure, from, to, height\nfront caster, 3.5, 4.5, 470 mm'}
-          onChange={(event) => take(event.target.value)}
-          spellCheck={false}
-        />
-      </div>
+      <TextIn
+        id="bands"
+        fileLabel="A file of the table"
+        pasteLabel="Or paste the table"
+        text={text}
+        placeholder={'figure, from, to, height\nfront caster, 3.5, 4.5, 470 mm'}
+        most={MOST_LETTERS}
+        tooLarge="The file is over 2 MB: no maker’s table is."
+        onText={take}
+        onTooLarge={setFault}
+      />
       {read && !read.ok && (
         <p role="alert" className="font-semibold text-stop">
           Not taken: {read.reason}.

@@ -3,7 +3,7 @@
 import { useState, useTransition } from 'react';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import { exactText, show } from '@/core/kernel/units/format';
-import { BANDED, rowsFor, type BandedId } from '@/core/subjects/alignment/bands';
+import { BANDED, bandFields, rowsFor, type BandedId } from '@/core/subjects/alignment/bands';
 import { bandsOfLike } from '@/server/actions/job';
 import type { LikeBands } from '@/server/jobs/likeBands';
 import { BandTable } from './BandTable';
@@ -50,16 +50,7 @@ export function BandsForm({ view }: { view: JobView }) {
           kind: 'entry',
           body: {
             kind: 'alignment-band',
-            fields: {
-              of,
-              low,
-              high,
-              ...(height === null ? {} : { height }),
-              ...(aim === undefined ? {} : { aim }),
-              ...(watch === undefined ? {} : { watch }),
-              datum,
-              source: from(stands),
-            },
+            fields: bandFields({ of, low, high, height, aim, watch, datum, source: from(stands) }),
           },
           what: BANDED.find(({ id }) => id === of)?.name ?? of,
         })),
@@ -107,16 +98,16 @@ export function BandsForm({ view }: { view: JobView }) {
             'entry',
             {
               kind: 'alignment-band',
-              fields: {
+              fields: bandFields({
                 of: id,
                 low: a.value,
                 high: b.value,
-                ...(h ? { height: h.value } : {}),
-                ...(target ? { aim: target.value } : {}),
-                ...(beyond === null ? {} : { watch: beyond }),
+                height: h?.value,
+                aim: target?.value,
+                watch: beyond,
                 datum,
                 source: source.trim(),
-              },
+              }),
             },
             name,
           );

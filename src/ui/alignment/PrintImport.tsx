@@ -16,6 +16,7 @@ import {
   WANTED,
   type Mapping,
 } from '@/core/subjects/alignment/print';
+import { TextIn } from '../forms/TextIn';
 import { useFilingAll } from '../room/useFiling';
 import { saveText } from '../saveText';
 import { standReadings } from './standReadings';
@@ -107,31 +108,16 @@ export function PrintImport({ view, gate }: { view: JobView; gate: ReadingGate }
         CSV or JSON with a line a figure: wheel, figure, value, and unit where it is not degrees. Nothing is filed while
         a line is not understood.
       </p>
-      <div className="field">
-        <label htmlFor="print-file">A file of the stand</label>
-        <input
-          id="print-file"
-          type="file"
-          accept=".csv,.txt,.json,text/csv,application/json"
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? [];
-            if (!chosen) return;
-            // Refused by its size before a letter of it is read.
-            if (chosen.size > MOST_LETTERS) return setFault('The file is over 2 MB: no print of one vehicle is.');
-            void chosen.text().then((found) => take(found, chosen.name));
-          }}
-        />
-      </div>
-      <div className="field">
-        <label htmlFor="print-text">Or paste it</label>
-        <textarea
-          id="print-text"
-          rows={4}
-          value={text}
-          onChange={(event) => take(event.target.value, 'pasted')}
-          spellCheck={false}
-        />
-      </div>
+      <TextIn
+        id="print"
+        fileLabel="A file of the stand"
+        pasteLabel="Or paste it"
+        text={text}
+        most={MOST_LETTERS}
+        tooLarge="The file is over 2 MB: no print of one vehicle is."
+        onText={take}
+        onTooLarge={setFault}
+      />
       {read && !read.ok && (
         <p role="alert" className="font-semibold text-stop">
           Not taken: {read.reason}.

@@ -47,6 +47,19 @@ const Band = z
   });
 type Band = z.infer<typeof Band>;
 
+/** A band as its entry has it: what nobody said (null or left out) is not in it. */
+export function bandFields({
+  height,
+  aim,
+  watch,
+  ...band
+}: Pick<Band, 'of' | 'low' | 'high' | 'datum' | 'source'> & {
+  [K in 'height' | 'aim' | 'watch']?: number | null | undefined;
+}): Record<string, string | number> {
+  const said = Object.entries({ height, aim, watch }).flatMap(([key, v]) => (v == null ? [] : [[key, v]]));
+  return { ...band, ...(Object.fromEntries(said) as Record<string, number>) };
+}
+
 const says = ({ of, low, high, height, aim, watch, source }: Band): Phrase => [
   `${nameOf(of)} `,
   fine(low, true),

@@ -31,6 +31,19 @@ const again = (job: JobDocument, at: string, values: Record<string, number>): Jo
     }),
   ],
 });
+/** The stand's own toe of both wheels, half each. */
+const onStand = (job: JobDocument, at: string, toe: number, instrument: string): JobDocument => {
+  const like = OUT.readings.find((r) => r.gate === 'after' && r.point === 'toeBehind');
+  if (!like) throw new Error('no toe');
+  const half = { ...like, point: 'toe', value: toe / 2, text: `${toe / 2}`, unit: '°', instrument, takenAt: at };
+  const both = (['FL', 'FR'] as const).map((place) => ({
+    ...half,
+    id: crypto.randomUUID(),
+    place,
+    filedAt: undefined,
+  }));
+  return { ...job, readings: [...job.readings, ...both] };
+};
 const learned = (job: JobDocument) => learnedRates(inHand(job), 'after');
 const spans = (behind: number) => ({ 'toeBehind.front': behind, 'toeAhead.front': 1400, 'toeDiameter.front': 762 });
 
@@ -46,6 +59,12 @@ test('a turn of the sleeve, by pencil: from asin 12/762 to asin 3.5/762', () => 
   const [two] = learned(again(set(OUT, '2026-11-05T08:00:00Z', { to: -2 }), '2026-11-05T09:00:00Z', spans(1403.5)));
   expect(two?.rates.toe?.value).toBeCloseTo(0.3196, 3);
   expect(two?.rates.toe?.u).toBeCloseTo((one?.rates.toe?.u ?? NaN) / 2, 9);
+});
+
+test('on a stand before and after it tells too', () => {
+  const before = onStand(OUT, '2026-11-04T09:00:00Z', 0.9, 'alignment-rack');
+  const job = onStand(set(before, '2026-11-05T08:00:00Z'), '2026-11-05T09:00:00Z', 0.26, 'alignment-rack');
+  expect(learned(job)[0]?.rates.toe?.value).toBeCloseTo(0.64, 9);
 });
 
 test('taken as the shop’s rate, the next advice turns by it', () => {
@@ -72,6 +91,19 @@ test.each([
       set(set(OUT, '2026-11-05T08:00:00Z'), '2026-11-05T08:10:00Z', { adjuster: 'cam-front-left', to: 1 }),
       '2026-11-05T09:00:00Z',
       spans(1403.5),
+    ),
+  ],
+  [
+    'it was read by tape before and on a stand after',
+    onStand(set(OUT, '2026-11-05T08:00:00Z'), '2026-11-05T09:00:00Z', 0.26, 'alignment-rack'),
+  ],
+  [
+    'a stand-in made the figures up',
+    onStand(
+      set(onStand(OUT, '2026-11-04T09:00:00Z', 0.9, 'simulated-stand'), '2026-11-05T08:00:00Z'),
+      '2026-11-05T09:00:00Z',
+      0.26,
+      'simulated-stand',
     ),
   ],
   [

@@ -1,10 +1,11 @@
 import type { Change, ReadingGate } from '../../document/job';
 import type { Uncertain } from '../../kernel/uncertainty/propagate';
 import { K } from '../../kernel/uncertainty/propagate';
-import { standingReadings } from '../../record/figures';
+import { isSimulated } from '../../kernel/uncertainty/instruments';
+import { isDoubtful, standingReadings } from '../../record/figures';
 import type { Workings } from '../../record/workings';
 import { adjusterById, FIGURES, type Adjuster, type FigureId } from './adjusters';
-import { camberAt, casterAt, totalToeAt } from './read';
+import { camberAt, casterAt, totalToeAt, type Aligned } from './read';
 
 /** What an adjuster may move, as its rate is filed. */
 export const KINDS = ['camber', 'caster', 'toe'] as const;
@@ -20,7 +21,7 @@ export interface Learned {
   rates: Partial<Record<Kind, Uncertain>>;
 }
 
-const figureAt = (w: Workings, gate: ReadingGate, id: FigureId): Uncertain | null =>
+const figureAt = (w: Workings, gate: ReadingGate, id: FigureId): Aligned | null =>
   id === 'toe'
     ? totalToeAt(w, gate, 'front')
     : (id.startsWith('camber') ? camberAt : casterAt)(w, gate, id.endsWith('Left') ? 'FL' : 'FR');
@@ -28,7 +29,8 @@ const figureAt = (w: Workings, gate: ReadingGate, id: FigureId): Uncertain | nul
 /**
  * The rates that this vehicle's own adjustments show: a figure read afresh after a setting, less the same as it stood
  * before it, by how far it was set. Only where nothing else was changed between the two readings, and only what went by
- * more than they are unsure of: two things set at once tell nothing of either.
+ * more than they are unsure of: two things set at once tell nothing of either. Read another way the second time, what
+ * the two ways differ by would be taken for the setting's; what is unlikely or made up by a stand-in tells nothing.
  *
  * @param gate at which it was read before and after
  * @returns the earliest first; degrees a unit, with standard uncertainty
@@ -36,7 +38,7 @@ const figureAt = (w: Workings, gate: ReadingGate, id: FigureId): Uncertain | nul
 export function learnedRates(w: Workings, gate: ReadingGate): Learned[] {
   const { job } = w;
   const changes = [...job.changes].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
-  const standing = standingReadings(job);
+  const standing = standingReadings(job, (r) => !isDoubtful(w.book, job, r) && !isSimulated(r.instrument));
   /** The job as it was before its change of that number was recorded. */
   const before = (n: number): Workings => {
     const until = changes[n] ? Date.parse(changes[n].at) : Infinity;
@@ -56,7 +58,7 @@ export function learnedRates(w: Workings, gate: ReadingGate): Learned[] {
     for (const kind of KINDS) {
       const moved = FIGURES.filter((id) => id.startsWith(kind) && (kind === 'toe' || adjuster.moves[id] !== undefined));
       const went = moved.map((id) => [figureAt(was, gate, id), figureAt(is, gate, id)] as const);
-      if (moved.length === 0 || went.some(([a, b]) => !a || !b)) continue;
+      if (moved.length === 0 || went.some(([a, b]) => !a || a.by !== b?.by)) continue;
       const value = went.reduce((sum, [a, b]) => sum + (b?.value ?? 0) - (a?.value ?? 0), 0) / went.length;
       const u = Math.hypot(...went.flatMap((pair) => pair.map((each) => each?.u ?? 0))) / went.length;
       if (Math.abs(value) > K * u) rates[kind] = { value: value / by, u: u / Math.abs(by) };
