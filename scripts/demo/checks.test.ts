@@ -251,7 +251,7 @@ describe('laws', () => {
   test('every check says what it needs, whether it is safety-critical, what makes it stale', () => {
     const w = inHand(lifted());
     for (const check of BOOK.checks) {
-      for (const place of check.places(w)) {
+      for (const place of check.places(w.history)) {
         const { required } = check.needs(w, place);
         expect(Object.keys(required).length).toBeGreaterThan(0);
         for (const spot of Object.values(required)) expect(pointById(spot.point)).toBeDefined();

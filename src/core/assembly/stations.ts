@@ -1,5 +1,5 @@
 import type { ReadingGate } from '../document/job';
-import type { VerdictWord } from '../kernel/judge';
+import { RANK, type VerdictWord } from '../kernel/judge';
 import type { Verdict } from '../record/checks/types';
 import { STATIONS, type StationId } from '../record/station';
 import type { Workings } from '../record/workings';
@@ -30,7 +30,6 @@ export function rowsOf(verdicts: readonly Verdict[]): CheckRow[] {
 /** Among places of one check the worst verdict leads, and of equal ones that which has the least to spare. */
 const byTightness = (a: Verdict, b: Verdict): number =>
   RANK[a.verdict] - RANK[b.verdict] || (a.margin ?? Infinity) - (b.margin ?? Infinity) || 0;
-const RANK = { Stop: 0, 'Not measured': 1, Watch: 2, Clear: 3 };
 
 /** One length of the station tape: what its station comes to at a gate, and what is left to read there. */
 export interface StationState {

@@ -9,7 +9,7 @@ export function unlockedBy(w: Workings, verdicts: readonly Verdict[], spot: Spot
   const needing = new Set<string>();
   const id = (check: string, gate: string, place: Place) => `${check}/${gate}/${place}`;
   for (const check of w.book.checks) {
-    for (const place of check.places(w)) {
+    for (const place of check.places(w.history)) {
       const needs = check.needs(w, place);
       const all = [...Object.values(needs.required), ...Object.values(needs.optional ?? {})];
       if (all.some((s) => spotKey(s) === key)) needing.add(id(check.id, check.gate, place));

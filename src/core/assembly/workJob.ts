@@ -1,3 +1,4 @@
+import { bears } from './bears';
 import { leadsLineVerdicts, signedAway } from '../record/checks/leadsLines';
 import type { Workings } from '../record/workings';
 import { workingsOf } from './book';
@@ -19,9 +20,9 @@ export const CORE_VERSION = '0.6.0';
 export function workJob(job: JobDocument, workings: Workings = workingsOf(job)): Verdict[] {
   if (workings.job !== job) throw new Error('the workings are of another state of the job');
   const verdicts = workings.book.checks.flatMap((check) =>
-    check.places(workings).flatMap((place) => {
+    check.places(workings.history).flatMap((place) => {
       const verdict = workCheck(check, workings, place);
-      return verdict ? [signedAway(workings, verdict)] : [];
+      return verdict ? [signedAway(workings, verdict, bears)] : [];
     }),
   );
   return worstFirst([...verdicts, ...leadsLineVerdicts(workings)]);

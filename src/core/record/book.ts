@@ -1,5 +1,6 @@
 import type { LimitFigure, SetLimit } from './checks/limit';
 import type { CheckDefinition } from './checks/types';
+import { LEADS_WORDS } from './leadsWords';
 import type { Point } from './point';
 import type { OwnRoute } from './route';
 import type { StationId } from './station';
@@ -29,7 +30,7 @@ export class Book {
     this.leadsLines = subjects.flatMap((s) => s.leadsLine ?? []);
     this.routes = subjects.flatMap((s) => s.routes ?? []);
     this.planParts = subjects.flatMap((s) => s.planParts ?? []);
-    this.entryKinds = subjects.flatMap((s) => s.entries ?? []);
+    this.entryKinds = [...LEADS_WORDS, ...subjects.flatMap((s) => s.entries ?? [])];
     this.pointsById = byKey(this.points, (p) => p.id);
     this.limitsById = byKey(this.limits, (l) => l.id);
     this.kinds = byKey(this.entryKinds, (e) => e.kind);

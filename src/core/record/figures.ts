@@ -109,6 +109,8 @@ export class Figures {
   constructor(
     readonly job: JobDocument,
     readonly book: Book,
+    /** Hears of every figure asked for that is assumed or doubtful. */
+    private readonly onUnsure: (figure: Extract<Figure, { status: 'read' }>) => void = () => undefined,
   ) {
     for (const reading of standingReadings(job)) {
       const key = spotKey(reading);
@@ -132,9 +134,9 @@ export class Figures {
   figure(spot: Spot, set?: number): Figure {
     const key = `${spotKey(spot)}/${set ?? ''}`;
     const known = this.worked.get(key);
-    if (known) return known;
-    const figure = this.work(spot, set);
-    this.worked.set(key, figure);
+    const figure = known ?? this.work(spot, set);
+    if (!known) this.worked.set(key, figure);
+    if (figure.status === 'read' && (figure.assumed || figure.doubtful)) this.onUnsure(figure);
     return figure;
   }
 

@@ -130,6 +130,11 @@ export interface Point {
   height?: boolean;
   /** A coordinate that only a model needs: in the job file, not on a customer's sheet. */
   model?: boolean;
+  /**
+   * What is told here is what the part itself is: told otherwise with no change recorded between, it contradicts, and
+   * the rows of both tellings stay. Source: docs/figures.md "A row stays".
+   */
+  tellsPart?: true;
   /** May be minus: the keypad has a sign. */
   signed?: boolean;
   /** Which way it is + and which way −, as two pictures that are asked in place of a sign. */

@@ -1,9 +1,30 @@
 import type { JobDocument } from '../document/job';
-import { Figures } from './figures';
+import { Figures, type Figure } from './figures';
+import { History } from './history';
 import type { Book } from './book';
 import type { Pace } from './pace';
 
 const MOST_KEPT = 200;
+
+/** A figure that is only assumed, or unlikely and confirmed by nobody. */
+export type Unsure = Extract<Figure, { status: 'read' }>;
+
+/** A job without what was done on it at that moment or later. */
+function asItStood(job: JobDocument, at: string): JobDocument {
+  const end = Date.parse(at);
+  const earlier = (iso: string): boolean => Date.parse(iso) < end;
+  return {
+    ...job,
+    readings: job.readings.filter((r) => earlier(r.takenAt)),
+    strikes: job.strikes.filter((s) => earlier(s.at)),
+    changes: job.changes.filter((c) => earlier(c.at)),
+    overlaps: job.overlaps.filter((o) => earlier(o.at)),
+    confirmations: job.confirmations.filter((c) => earlier(c.at)),
+    acceptances: job.acceptances.filter((a) => earlier(a.at)),
+    stationLines: job.stationLines.filter((l) => earlier(l.at)),
+    entries: job.entries.filter((e) => earlier(e.at)),
+  };
+}
 
 /**
  * What was worked once for the same inputs. A job is worked anew at every filing, but most filings leave the geometry
@@ -46,8 +67,11 @@ export class Memo {
  * or a request, and passed to everything that works a figure; the same job gives the same answers in any workings.
  */
 export class Workings {
-  private readonly worked = new Map<string, unknown>();
+  private readonly worked = new Map<string, { answer: unknown; unsure: ReadonlySet<Unsure> }>();
   private made: Figures | null = null;
+  private told: History | null = null;
+  /** What is being worked stands on these so far; null while nobody asked. */
+  private standsOn: Set<Unsure> | null = null;
 
   /**
    * @param book every reading kind there is
@@ -62,17 +86,71 @@ export class Workings {
     readonly memo: Memo = new Memo(),
     readonly leavesSweeps = false,
     readonly pace: Pace = {},
+    /** Earlier states of the same job, by the moment before which they stood. */
+    private readonly earlier: Map<string, Workings> = new Map(),
   ) {}
 
   get figures(): Figures {
-    this.made ??= new Figures(this.job, this.book);
+    this.made ??= new Figures(this.job, this.book, (figure) => this.standsOn?.add(figure));
     return this.made;
+  }
+
+  /** What was ever read and told, and no figure: which rows the vehicle has goes by it. */
+  get history(): History {
+    this.told ??= new History(this.job, this.book);
+    return this.told;
   }
 
   /** Worked once for this state of the job: checks ask again and again. */
   once<T>(key: string, work: () => T): T {
-    if (!this.worked.has(key)) this.worked.set(key, work());
-    return this.worked.get(key) as T;
+    const known = this.worked.get(key);
+    if (known) {
+      for (const figure of known.unsure) this.standsOn?.add(figure);
+      return known.answer as T;
+    }
+    const { answer, unsure } = this.watched(work);
+    this.worked.set(key, { answer, unsure });
+    return answer;
+  }
+
+  /**
+   * Works something and tells which assumed or unlikely readings it stands on, however deep they were asked for: a
+   * height taken over from the other side marks all that is worked from it. Source: docs/figures.md "Assumed".
+   */
+  watched<T>(work: () => T): { answer: T; unsure: ReadonlySet<Unsure> } {
+    const outer = this.standsOn;
+    const unsure = new Set<Unsure>();
+    this.standsOn = unsure;
+    try {
+      return { answer: work(), unsure };
+    } finally {
+      this.standsOn = outer;
+      if (outer) for (const figure of unsure) outer.add(figure);
+    }
+  }
+
+  /** The same, for what carries the source of each of its own figures with it. */
+  unwatched<T>(work: () => T): T {
+    const outer = this.standsOn;
+    this.standsOn = null;
+    try {
+      return work();
+    } finally {
+      this.standsOn = outer;
+    }
+  }
+
+  /**
+   * The job as it stood just before a moment, with the same memo; its sweeps are left out.
+   *
+   * @param at ISO time; what was done then or later is not in it
+   */
+  before(at: string): Workings {
+    const known = this.earlier.get(at);
+    if (known) return known;
+    const made = new Workings(asItStood(this.job, at), this.book, this.memo, true, this.pace, this.earlier);
+    this.earlier.set(at, made);
+    return made;
   }
 
   /** Another state of the job, with the same memo. */

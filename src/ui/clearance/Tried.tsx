@@ -1,9 +1,9 @@
 'use client';
 
+import { RANK } from '@/core/kernel/judge';
 import { Arm } from '../drawings/Arm';
 import type { Weighed } from './useWeighed';
 
-const RANKED = { Stop: 0, Watch: 1, 'Not measured': 2, Clear: 3 } as const;
 /** One of the tyres side by side: its verdict, and a press to look at it. */
 export function Tried({
   name,
@@ -22,7 +22,7 @@ export function Tried({
   onPick: () => void;
 }) {
   const results = weighed?.state === 'ready' ? weighed.results : [];
-  const worst = [...results].sort((a, b) => RANKED[a.verdict] - RANKED[b.verdict])[0];
+  const worst = [...results].sort((a, b) => RANK[a.verdict] - RANK[b.verdict])[0];
   const soFar = worst?.verdict === 'Clear' && missing > 0;
   return (
     <button

@@ -5,7 +5,7 @@ import { BOOK } from '@/core/assembly/book';
 import { lineCheck } from '@/core/record/book';
 import type { StationId } from '@/core/record/station';
 import { lineSaid } from '@/core/record/checks/leadsLines';
-import type { JobDocument } from '@/core/document/job';
+import type { Workings } from '@/core/record/workings';
 import { day, whenShort } from '@/core/kernel/time/when';
 import { answerLine } from '@/server/actions/job';
 import { Arm } from '../drawings/Arm';
@@ -14,13 +14,13 @@ import { useAsk } from '../room/useAsk';
 /** Alignment, driveline angles and axle place: a lead answers for each, and it prints. */
 export function StationLines({
   jobId,
-  job,
+  workings,
   may,
   zone,
   only,
 }: {
   jobId: string;
-  job: JobDocument;
+  workings: Workings;
   /** The lines of one station; left out, all of them. */
   only?: StationId;
   /** Whether whoever looks may answer. */
@@ -40,7 +40,7 @@ export function StationLines({
       <ul className="ruled">
         {lines.map((own) => {
           const { line, title, wants } = own;
-          const found = lineSaid(job, own);
+          const found = lineSaid(workings, own);
           const stands = found && !found.stale;
           return (
             <li key={line} className="py-3" data-line={line}>

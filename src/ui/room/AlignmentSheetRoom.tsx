@@ -18,7 +18,7 @@ export function AlignmentSheetRoom({ view }: { view: JobView }) {
   const sheet = useMemo(() => alignmentSheet(w, verdicts, units), [w, verdicts, units]);
   const { advice } = sheet;
   const line = w.book.leadsLine('alignment');
-  const away = line ? lineSaid(job, line) : null;
+  const away = line ? lineSaid(w, line) : null;
   const { vehicle, customer } = job;
   const facts: [string, string][] = [
     [

@@ -90,7 +90,7 @@ export function ReleaseRoom({ view }: { view: JobView }) {
         {open && (
           <StationLines
             jobId={id}
-            job={job}
+            workings={view.workings}
             may={lead && ['after', 'release'].includes(job.job.gate)}
             zone={member.shop.timeZone}
           />

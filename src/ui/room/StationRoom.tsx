@@ -117,7 +117,7 @@ export function StationRoom({ view, gate, station }: { view: JobView; gate: Seen
       {gate === 'after' && (
         <StationLines
           jobId={id}
-          job={job}
+          workings={view.workings}
           only={station}
           may={view.lead && view.open && ['after', 'release'].includes(job.job.gate)}
           zone={view.member.shop.timeZone}

@@ -28,8 +28,8 @@ const torque: QuantityDefinition = {
 const amount = (value: number, signed = false): Amount => ({ quantity: 'torque', value, signed });
 
 const Wanted = z.strictObject({ wanted: z.number().min(1, 'no bolt is that loose').max(400, 'no bracket holds that') });
-const wantedIn = (w: Workings): number | null =>
-  Wanted.safeParse(w.job.plan.parts['bracket-torque']).data?.wanted ?? null;
+const wantedIn = ({ job }: Pick<Workings, 'job'>): number | null =>
+  Wanted.safeParse(job.plan.parts['bracket-torque']).data?.wanted ?? null;
 
 /** Both sides: too little lets go, too much stretches it. */
 const offTorque: LimitFigure = {
@@ -69,7 +69,7 @@ const check: CheckDefinition = {
   calculationMayClear: true,
   limit: offTorque,
   quantity: 'torque',
-  places: (w) => (wantedIn(w) === null ? [] : ['front']),
+  places: (h) => (wantedIn(h) === null ? [] : ['front']),
   needs: (_w, place) => ({ required: { now: { gate: 'after', point: 'bracketTorque', place, state: 'floor' } } }),
   work: (input) => {
     const wanted = wantedIn(input.w);

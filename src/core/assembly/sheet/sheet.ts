@@ -114,7 +114,7 @@ export function makeSheet(
     ],
     notDone: w.book.leadsLines
       .flatMap((line) => {
-        const said = lineSaid(w.job, line)?.said;
+        const said = lineSaid(w, line)?.said;
         return said?.answer === 'not-done-here' ? [`${line.title}: ${said.text}${dueSaid(said)}`] : [];
       })
       .join('; '),

@@ -1,3 +1,4 @@
+import type { ChangeKind } from '../../document/changes';
 import type { JobDocument, StationLine } from '../../document/job';
 import { day } from '../../kernel/time/when';
 import { lineCheck } from '../book';
@@ -5,17 +6,33 @@ import type { LeadsLine } from '../subject';
 import type { Workings } from '../workings';
 import { bareVerdict } from './bareVerdict';
 import type { Verdict } from './types';
+import { staleKinds } from './workCheck';
+
+/** The changes that take a lead's word back: the line's own, and all that make one of its rows stale. */
+const takenBackBy = (w: Workings, { line, staleOn, covers }: LeadsLine): ReadonlySet<ChangeKind> =>
+  w.once(`line stale on/${line}`, () => {
+    const rows = w.book.checks.filter(({ id, gate }) => gate === 'after' && covers?.includes(id));
+    return new Set([
+      ...staleOn,
+      ...rows.flatMap((check) =>
+        check.places(w.history).flatMap((place) => staleKinds(w, check, check.needs(w, place))),
+      ),
+    ]);
+  });
 
 /** What a lead last said of a line, and the change since then that takes it back. */
 export function lineSaid(
-  job: JobDocument,
-  { line, staleOn }: LeadsLine,
+  w: Workings,
+  own: LeadsLine,
 ): { said: StationLine; stale: JobDocument['changes'][number] | null } | null {
+  const { job } = w;
+  const { line } = own;
   const said = [...job.stationLines]
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
     .findLast((each) => each.line === line);
   if (!said) return null;
-  const since = job.changes.filter((c) => staleOn.includes(c.kind) && Date.parse(c.at) >= Date.parse(said.at));
+  const kinds = takenBackBy(w, own);
+  const since = job.changes.filter((c) => kinds.has(c.kind) && Date.parse(c.at) >= Date.parse(said.at));
   return { said, stale: since.at(-1) ?? null };
 }
 
@@ -26,28 +43,35 @@ export const dueSaid = ({ due }: StationLine): string => (due ? `; due by ${day(
  * The lines as verdicts at After. Nothing here works a figure, so none reads Clear: checked with its figures in a note,
  * or not done here, it reads Watch and prints so; unsaid, it is Not measured and in the way of release.
  */
-export const leadsLineVerdicts = ({ job, book }: Workings): Verdict[] =>
-  book.leadsLines.flatMap((own): Verdict[] => {
-    const found = lineSaid(job, own);
+export const leadsLineVerdicts = (w: Workings): Verdict[] =>
+  w.book.leadsLines.flatMap((own): Verdict[] => {
+    const found = lineSaid(w, own);
     // A station that judges asks for its readings by its own checks.
     return own.covers && !(found && !found.stale) ? [] : [lineVerdict(own, found)];
   });
 
 /**
  * A verdict that a lead has signed away: not measured, of a check that its line covers, and the word still stands. A
- * figure that was read stands as it is judged. Source: docs/figures.md "Required without being asked".
+ * figure that was read stands as it is judged; what can hurt somebody is never signed away where a change bears on it.
+ * Source: docs/figures.md "What can be signed away".
+ *
+ * @param bears whether a change, recorded or raised by a reading, bears on a verdict
  */
-export function signedAway({ job, book }: Workings, v: Verdict): Verdict {
+export function signedAway(w: Workings, v: Verdict, bears: (w: Workings, v: Verdict) => boolean): Verdict {
   if (v.gate !== 'after' || v.verdict !== 'Not measured') return v;
-  const own = book.leadsLines.find(({ covers }) => covers?.includes(v.check));
-  const found = own && lineSaid(job, own);
+  const own = w.book.leadsLines.find(({ covers }) => covers?.includes(v.check));
+  const found = own && lineSaid(w, own);
   if (!found || found.stale || found.said.answer !== 'not-done-here') return v;
+  if (v.safetyCritical && bears(w, v)) return v;
   return {
     ...v,
     verdict: 'Watch',
     missing: [],
     stale: null,
-    summary: [`not done here, by ${found.said.by}: ${found.said.text}${dueSaid(found.said)}`],
+    summary: [
+      `not done here, by ${found.said.by}: ${found.said.text}${dueSaid(found.said)}`,
+      ...(v.asRead ? ['; as it was read: ', ...v.asRead] : []),
+    ],
     next: ['To be done elsewhere before the vehicle is used as it was.'],
     mark: 'signed by a lead',
   };

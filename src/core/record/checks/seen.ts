@@ -1,5 +1,5 @@
 import type { Place } from '../../kernel/places';
-import type { Workings } from '../workings';
+import type { History } from '../history';
 import type { CheckDefinition } from './types';
 
 /** A check that an observation decides by itself. */
@@ -10,7 +10,7 @@ export const seen = (
   safetyCritical: boolean,
   at: {
     gate?: 'before' | 'after';
-    places?: readonly Place[] | ((w: Workings) => readonly Place[]);
+    places?: readonly Place[] | ((h: History) => readonly Place[]);
     state?: 'floor' | 'ramp' | 'droop';
   } = {},
 ): CheckDefinition => ({
@@ -21,7 +21,7 @@ export const seen = (
   calculationMayClear: false,
   limit: null,
   quantity: null,
-  places: (w) => (typeof at.places === 'function' ? at.places(w) : (at.places ?? ['vehicle'])),
+  places: (h) => (typeof at.places === 'function' ? at.places(h) : (at.places ?? ['vehicle'])),
   needs: (_w, place) => ({
     required: { seen: { gate: at.gate ?? 'after', point, place, state: at.state ?? 'floor' } },
   }),

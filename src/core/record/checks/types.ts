@@ -1,3 +1,4 @@
+import type { History } from '../history';
 import type { Workings } from '../workings';
 import type { ChangeKind } from '../../document/changes';
 import type { Figure, Figures, Spot } from '../figures';
@@ -61,7 +62,11 @@ export interface Worked {
     rule?: DecisionRule;
     /** What the figure is to be: clear and stop then count from there, to both sides. */
     target?: number;
+    /** In place of the shop's limit, not beside it: another figure is judged here. */
+    alone?: true;
   };
+  /** Of another quantity than the check's, where another figure stands in for it. */
+  quantity?: Quantity;
   summary: Phrase;
   next: Phrase;
   formula: string;
@@ -87,7 +92,8 @@ export interface CheckDefinition {
   /** Not measured at After, it is in the way of release although it is not safety-critical. */
   required?: boolean;
   quantity: Quantity | null;
-  places(w: Workings): readonly Place[];
+  /** Which rows the vehicle has: by what it is, what was changed and what was ever read, never by a figure. */
+  places(h: History): readonly Place[];
   needs(w: Workings, place: Place): Needs;
   /** Why it cannot be worked although nothing is missing, and what then; null to go on. */
   notWorkable?(w: Workings, place: Place): { why: string; next: string } | null;
@@ -152,6 +158,12 @@ export interface Verdict {
   missing: string[];
   missingSpots: Spot[];
   stale: { what: string; by: string; at: string } | null;
+  /** What it read before that was taken away, where it is Not measured now. */
+  asRead?: Phrase;
+  /** Parts answered “not fitted” that a lead may say this vehicle has not. */
+  lacking?: readonly { point: string; place: Place; what: string }[];
+  /** What was told of a part and is told otherwise, which a lead may say was wrong. */
+  toldOtherwise?: readonly { point: string; place: Place; what: string; choice: string; said: string }[];
   mark: string | null;
   assumed: boolean;
   accepted: Acceptance | null;

@@ -71,7 +71,7 @@ export function benchFacts(
 ): readonly { name: string; text: string }[] {
   const { job } = w;
   const own = w.book.leadsLine('alignment');
-  const found = own && lineSaid(job, own);
+  const found = own && lineSaid(w, own);
   if (!found || found.stale || found.said.answer !== 'not-done-here') return [];
   const { datum, heights, load } = standsAt(w, units);
   const bands = bandsSaid(job, units);

@@ -11,7 +11,9 @@ import { turnedInOpenings } from '../axlePlace/place';
 import { bandHeights, bandOf, bandSaid, lacksBand, leadOf, rowsFor, type BandedId } from './bands';
 import { movedChecks } from './moved';
 import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
-import { camberAt, casterAt, floor, spotsFor, thrustAt, toesRead, toeSpots, totalToeAt, type Aligned } from './read';
+import { camberAt, casterAt, floor, spotsFor, thrustAt, toesEver, toeSpots, totalToeAt, wasAligned,
+  type Aligned,
+} from './read';
 
 const judged = { safetyCritical: false, calculationMayClear: true, quantity: 'fineAngle' } as const;
 const named = (spots: readonly Spot[]): Record<string, Spot> =>
@@ -72,7 +74,7 @@ const wheel = (
   // A rear axle is judged where somebody read it; what nobody can set there is not in the way.
   required: gate === 'after' && axle === 'front',
   limit: null,
-  places: (w) => cornersOf(axle).filter((corner) => axle === 'front' || isRead(w, floor(gate, id, corner))),
+  places: (h) => cornersOf(axle).filter((corner) => axle === 'front' || wasAligned(h, gate, id, corner)),
   needs: (w, place) => ({
     required: {
       ...named(spotsFor(w, gate, id, cornerAt(place))),
@@ -104,7 +106,7 @@ const toe = (gate: ReadingGate, axle: Axle): CheckDefinition => ({
   gate,
   required: gate === 'after' && axle === 'front',
   limit: null,
-  places: (w) => (axle === 'front' || toesRead(w, gate, 'rear') ? [axle] : []),
+  places: (h) => (axle === 'front' || toesEver(h, gate, 'rear') ? [axle] : []),
   needs: (w) => ({ required: { ...named(toeSpots(w, gate, axle)), ...bandHeights(w, gate, `${axle}-toe`, axle) } }),
   notWorkable: (w) => lacksBand(w, gate, `${axle}-toe`, axle) ?? impossible(w, gate, axle),
   work: ({ w }) => {
@@ -180,7 +182,7 @@ const thrustLine = (gate: ReadingGate): CheckDefinition => ({
   needs: (w) => {
     return {
       required: named(
-        toesRead(w, gate, 'rear')
+        toesEver(w.history, gate, 'rear')
           ? toeSpots(w, gate, 'rear')
           : cornersOf('rear').map((corner) => floor(gate, 'wheelbaseSide', corner)),
       ),
@@ -222,9 +224,9 @@ const leanBand = (gate: ReadingGate): CheckDefinition => ({
   title: 'Steering-axis lean',
   gate,
   limit: null,
-  places: (w) =>
-    rowsFor(w.job, 'front-lean').length > 0
-      ? cornersOf('front').filter((corner) => isRead(w, floor(gate, 'axisLean', corner)))
+  places: (h) =>
+    rowsFor(h.job, 'front-lean').length > 0
+      ? cornersOf('front').filter((corner) => h.wasRead(floor(gate, 'axisLean', corner)))
       : [],
   needs: (w, place) => ({
     required: { lean: floor(gate, 'axisLean', place), ...bandHeights(w, gate, 'front-lean', place) },
@@ -250,7 +252,7 @@ const lean = (gate: ReadingGate): CheckDefinition => ({
   title: 'Steering-axis lean left against right',
   gate,
   limit: leanAlike,
-  places: (w) => (cornersOf('front').every((corner) => isRead(w, floor(gate, 'axisLean', corner))) ? ['front'] : []),
+  places: (h) => (cornersOf('front').every((corner) => h.wasRead(floor(gate, 'axisLean', corner))) ? ['front'] : []),
   needs: () => ({ required: named(cornersOf('front').map((corner) => floor(gate, 'axisLean', corner))) }),
   work: ({ get }) => {
     const [l, r] = [get('axisLean FL'), get('axisLean FR')];
@@ -271,7 +273,7 @@ const back = (gate: ReadingGate): CheckDefinition => ({
   title: 'Set-back',
   gate,
   limit: setBack,
-  places: (w) => (isRead(w, floor(gate, 'setBack', 'front')) ? ['front'] : []),
+  places: (h) => (h.wasRead(floor(gate, 'setBack', 'front')) ? ['front'] : []),
   needs: () => ({ required: { back: floor(gate, 'setBack', 'front') } }),
   work: ({ get }) => {
     const found = get('back');

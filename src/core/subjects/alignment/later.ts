@@ -132,7 +132,7 @@ export function judgeLater(
     .filter((check) => check.gate === 'after')
     .flatMap((check) =>
       check
-        .places(w)
+        .places(w.history)
         .filter((place) => given(Object.values(check.needs(w, place).required)))
         .flatMap((place) => workCheck(check, w, place) ?? []),
     );

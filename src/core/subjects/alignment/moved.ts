@@ -3,11 +3,13 @@ import { cornersOf } from '../../kernel/places';
 import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { CheckDefinition, Needs, Worked } from '../../record/checks/types';
 import { changedSince } from '../../record/pointRules';
+import type { History } from '../../record/history';
 import type { Workings } from '../../record/workings';
 import { kindOf } from '../linkage/features';
+import { isTapedAt } from '../linkage/points';
 import { changeByGeometry } from '../linkage/geometryAid';
 import { noseUpAt } from '../stance/rise';
-import { camberAt, casterAt, floor, spotsFor } from './read';
+import { camberAt, casterAt, floor, spotsFor, wasAligned } from './read';
 
 const FRONT = cornersOf('front') as readonly ['FL', 'FR'];
 const AT = { caster: casterAt, camber: camberAt } as const;
@@ -18,9 +20,12 @@ function went(w: Workings, figure: Figure, corner: 'FL' | 'FR'): Uncertain | nul
   const [was, is] = [AT[figure](w, 'before', corner), AT[figure](w, 'after', corner)];
   return was && is ? { value: is.value - was.value, u: Math.hypot(was.u, is.u) } : null;
 }
+/** Whether a figure of a wheel was ever read at both gates. */
+const wasReadTwice = (h: History, figure: Figure, corner: 'FL' | 'FR'): boolean =>
+  (['before', 'after'] as const).every((gate) => wasAligned(h, gate, figure, corner));
 /** As the lift left it: nothing was set or fitted since that moves it by itself. */
-const untouched = (w: Workings): boolean =>
-  !changedSince(w.job, 'alignment', 'track-bar-or-arm', 'steering-part', 'shim');
+const untouched = ({ job }: Pick<Workings, 'job'>): boolean =>
+  !changedSince(job, 'alignment', 'track-bar-or-arm', 'steering-part', 'shim');
 const needs = (w: Workings, figure: Figure, corners: readonly ('FL' | 'FR')[]): Needs => ({
   required: Object.fromEntries(
     (['before', 'after'] as const).flatMap((gate) =>
@@ -51,7 +56,7 @@ const oneSide = (figure: Figure): CheckDefinition => ({
   ...shared,
   id: `${figure}-moved`,
   title: figure === 'caster' ? 'Caster went alike on both sides' : 'Camber went alike on both sides',
-  places: (w) => (untouched(w) && FRONT.every((corner) => went(w, figure, corner) !== null) ? ['front'] : []),
+  places: (h) => (untouched(h) && FRONT.every((corner) => wasReadTwice(h, figure, corner)) ? ['front'] : []),
   needs: (w) => needs(w, figure, FRONT),
   work: ({ w }) => {
     const [l, r] = FRONT.map((corner) => went(w, figure, corner));
@@ -70,7 +75,7 @@ const oneSide = (figure: Figure): CheckDefinition => ({
   },
 });
 
-const isBeam = (w: Workings): boolean => !kindOf(w.job.vehicle, 'front').startsWith('wishbone');
+const isBeam = ({ job }: Pick<Workings, 'job'>): boolean => !kindOf(job.vehicle, 'front').startsWith('wishbone');
 
 /** What a figure of a wheel should have gone by with the lift, degrees, in its two parts. */
 interface Predicted {
@@ -118,8 +123,10 @@ const predicted = (figure: Figure): CheckDefinition => ({
   ...shared,
   id: `${figure}-predicted`,
   title: figure === 'caster' ? 'Caster as the linkage has it' : 'Camber as the linkage has it',
-  places: (w) =>
-    untouched(w) ? FRONT.filter((corner) => went(w, figure, corner) && predictedOf(w, figure, corner) !== null) : [],
+  places: (h) =>
+    untouched(h) && (isTapedAt(h.job, 'front') || (figure === 'camber' && isBeam(h)))
+      ? FRONT.filter((corner) => wasReadTwice(h, figure, corner))
+      : [],
   needs: (w, place) => needs(w, figure, [place === 'FR' ? 'FR' : 'FL']),
   work: ({ w, place }) => {
     const corner = place === 'FR' ? 'FR' : 'FL';
@@ -174,9 +181,11 @@ const oneKnuckle: CheckDefinition = {
   ...shared,
   id: 'knuckle-angle',
   title: 'Axis lean with camber, one angle of the knuckle',
-  places: (w) =>
-    FRONT.filter((corner) =>
-      (['before', 'after'] as const).every((gate) => lean(w, gate, corner) && camberAt(w, gate, corner)),
+  places: (h) =>
+    FRONT.filter(
+      (corner) =>
+        wasReadTwice(h, 'camber', corner) &&
+        (['before', 'after'] as const).every((gate) => h.wasRead(floor(gate, 'axisLean', corner))),
     ),
   needs: (w, place) => {
     const corner = place === 'FR' ? 'FR' : 'FL';

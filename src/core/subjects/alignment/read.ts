@@ -3,6 +3,7 @@ import type { ReadingGate } from '../../document/job';
 import { axleOf, cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Spot } from '../../record/figures';
+import type { History } from '../../record/history';
 import type { Workings } from '../../record/workings';
 import { parallelAt, rearOf } from '../axlePlace/place';
 import { wayOf } from './points';
@@ -60,16 +61,30 @@ const wheelToeSpots = (w: Workings, gate: ReadingGate, corner: Corner): Spot[] =
       ];
 };
 
+/** Every reading by which a wheel's figure may be told, whichever way the shop reads it. */
+const WAYS_TO: Readonly<Record<'camber' | 'caster' | 'toe', readonly string[]>> = {
+  camber: ['camber', 'camberGauge'],
+  caster: ['caster', 'casterGauge', 'camberOut', 'camberIn'],
+  toe: ['toe', 'stringAhead', 'stringBehind'],
+};
+/** Whether a wheel's figure was ever read at a gate, whatever became of the reading. */
+export const wasAligned = (
+  h: History,
+  gate: ReadingGate,
+  figure: keyof typeof WAYS_TO,
+  corner: Corner,
+): boolean => WAYS_TO[figure].some((point) => h.wasRead(floor(gate, point, corner)));
+
+/** Whether the toe of each wheel of an axle was ever read by itself at a gate. */
+export const toesEver = (h: History, gate: ReadingGate, axle: Axle): boolean =>
+  cornersOf(axle).some((corner) => wasAligned(h, gate, 'toe', corner));
+
 export const toeSpots = (w: Workings, gate: ReadingGate, axle: Axle): Spot[] => {
   const own = cornersOf(axle).flatMap((corner) => wheelToeSpots(w, gate, corner));
   const way = wayOf(w.job, gate);
   if (axle === 'rear' || way === 'stand' || way === 'string' || own.every((spot) => read(w, spot))) return own;
   return ['toeBehind', 'toeAhead', 'toeDiameter'].map((point) => floor(gate, point, 'front'));
 };
-
-/** Whether the toe of each wheel of an axle was read by itself. */
-export const toesRead = (w: Workings, gate: ReadingGate, axle: Axle): boolean =>
-  cornersOf(axle).every((corner) => wheelToeSpots(w, gate, corner).every((spot) => read(w, spot)));
 
 /** What a figure of both wheels' own toe comes to, degrees; null while one of them is not read. */
 function ofToes(
@@ -107,6 +122,8 @@ export function thrustAt(w: Workings, gate: ReadingGate): (Aligned & { stand: bo
       by: toes.by === 'stand' ? 'toe of both rear wheels' : 'both rear wheels against the strings',
       stand: true,
     };
+  // Toes that were read go before the wheelbases, and what became of them is not answered by these.
+  if (toesEver(w.history, gate, 'rear')) return null;
   const [rear, yaw] = [rearOf(w, gate), parallelAt(w, gate)];
   return rear && yaw
     ? { value: rear.thrust, u: yaw.u, by: 'the wheelbases, the front axle taken square', stand: false }

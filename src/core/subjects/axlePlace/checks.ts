@@ -220,12 +220,14 @@ const predicted: CheckDefinition = {
   calculationMayClear: true,
   limit: null,
   quantity: 'length',
-  places: (w) =>
+  places: (h) =>
     // Another bar, or a moved bracket, has another arc than the one that was taped.
-    changedSince(w.job, 'track-bar-or-arm')
+    changedSince(h.job, 'track-bar-or-arm')
       ? []
-      : withTrackBar(w.job).filter(
-          (axle) => barAt(w, axle, 'before') !== null && barPredicts(w, axle, 'after') !== null,
+      : withTrackBar(h.job).filter((axle) =>
+          ['trackBarSide', 'trackBarLength', 'trackBarFore', 'trackBarHeight'].every((point) =>
+            h.wasRead({ gate: 'before', point, place: axle, state: 'below' }),
+          ),
         ),
   needs: (_w, place) => ({
     required: {

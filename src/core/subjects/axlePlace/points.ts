@@ -123,6 +123,7 @@ export const axlePlacePoints: readonly Point[] = [
   {
     ...observation,
     id: 'trackBarSide',
+    tellsPart: true,
     label: 'On which side is the track bar’s frame end?',
     short: 'track bar, frame end',
     how: 'The end that is bolted to frame or body; the other end is on the axle.',

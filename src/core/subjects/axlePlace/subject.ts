@@ -14,6 +14,6 @@ export const axlePlace: Subject = {
     title: 'Axle place',
     wants: 'why the axles are not placed here',
     staleOn: staleAfter('axle place'),
-    covers: ['axle-centre', 'axle-fore-aft', 'axles-parallel', 'drag-link-track-bar', 'tie-rod-arm'],
+    covers: ['axle-centre', 'axle-fore-aft', 'axles-parallel'],
   },
 };

@@ -7,7 +7,8 @@ import { saidName, type Meets } from './engine/catalogue';
 import type { Spot } from '../../record/figures';
 import { axleOf, CORNERS, isCorner, otherSide, STATE_NAME, type Corner, type Place } from '../../kernel/places';
 import { GAP_GROUPS, MEETS, MEETS_KINDS, type GapGroup } from './gapGroups';
-import { isTapedFor } from './points';
+import { isHalfTaped, isTapedFor } from './points';
+import type { History } from '../../record/history';
 import { travelAt } from '../linkage/stages';
 import { show } from '../../kernel/units/format';
 import { METRIC_SHOP } from '../../kernel/units/quantity';
@@ -22,13 +23,16 @@ const hour = (h: number): string => show('clock', h, METRIC_SHOP).text;
 
 const flexedPoint = (meets: Meets): string => GAP_GROUPS.find((g) => g.meets === meets)?.flexed ?? '';
 /** Whether a kind of gap is swept at a corner: taped there, and the vehicle is at After. */
-const isSweptFor = (w: Workings, corner: Corner, meets: Meets): boolean =>
-  isSwept(w, corner) && isTapedFor(w.job, corner, meets);
+const isSweptFor = ({ job }: Pick<Workings, 'job'>, corner: Corner, meets: Meets): boolean =>
+  isSwept({ job }, corner) && isTapedFor(job, corner, meets);
+/** Where not all that was begun is taped, the gap is read flexed as well: no sweep knows where the rest stands. */
+const isHalf = (w: Workings, corner: Corner, meets: Meets): boolean =>
+  w.once(`half taped/${corner}/${meets}`, () => isHalfTaped(w.job, corner, meets));
 /** What hurts somebody is asked at every wheel that can meet it, taped or not. */
-const placesOf = (w: Workings, meets: Meets): readonly Corner[] =>
+const placesOf = (h: History, meets: Meets): readonly Corner[] =>
   meets === 'body'
-    ? CORNERS.filter((corner) => isSweptFor(w, corner, meets))
-    : CORNERS.filter((corner) => spotsOf(w, 'after', flexedPoint(meets), corner).length > 0);
+    ? CORNERS.filter((corner) => isSweptFor(h, corner, meets))
+    : CORNERS.filter((corner) => spotsOf(h, 'after', flexedPoint(meets), corner).length > 0);
 
 /** Why a corner's poses cannot be judged although they were taped, in words. */
 function cannotSweep(w: Workings, corner: Corner): { why: string; next: string } | null {
@@ -56,12 +60,12 @@ const swept = (meets: Meets): CheckDefinition => {
     calculationMayClear: false,
     limit,
     quantity: 'length',
-    places: (w) => placesOf(w, meets),
+    places: (h) => placesOf(h, meets),
     needs: (w, place): Needs => {
       const flexed: Spot = { gate: 'after', point: flexedPoint(meets), place, state: 'ramp' };
       const proved: Spot = { gate: 'after', point: proof, place: axleOf(cornerOf(place)), state: 'ramp' };
       if (meets === 'body') return { required: {}, optional: { proof: proved } };
-      return isSweptFor(w, cornerOf(place), meets)
+      return isSweptFor(w, cornerOf(place), meets) && !isHalf(w, cornerOf(place), meets)
         ? { required: {}, optional: { proof: proved, flexed } }
         : { required: { flexed }, optional: { proof: proved } };
     },
@@ -75,9 +79,19 @@ const swept = (meets: Meets): CheckDefinition => {
         axleOf(cornerOf(place)),
         meets === 'body' ? (place.startsWith('F') ? w.job.job.promiseFront : w.job.job.promiseRear) : 'Crossed',
       ),
-    work: (input) => (isSweptFor(input.w, cornerOf(input.place), meets) ? bySweep(input, meets) : byFlexedGap(input)),
+    work: (input) => {
+      const corner = cornerOf(input.place);
+      if (!isSweptFor(input.w, corner, meets)) return byFlexedGap(input);
+      const bySweeping = bySweep(input, meets);
+      if (meets === 'body' || !isHalf(input.w, corner, meets)) return bySweeping;
+      const flexed = byFlexedGap(input);
+      // The worse of what was swept and what was read: neither knows all that stands there.
+      return bySweeping && lowest(bySweeping) < lowest(flexed) ? bySweeping : flexed;
+    },
   };
 };
+
+const lowest = ({ value, u }: Worked): number => value - K * u;
 
 /** One gap measured on the ramp: what stands there beyond the pose it was measured at, nobody knows. */
 function byFlexedGap(input: WorkInput): Worked {
@@ -180,7 +194,7 @@ const predicted: CheckDefinition = {
   calculationMayClear: true,
   limit: null,
   quantity: 'length',
-  places: (w) => CORNERS.filter((corner) => isSwept(w, corner)),
+  places: (h) => CORNERS.filter((corner) => isSwept(h, corner)),
   needs: () => ({ required: {} }),
   work: (input) => {
     const gaps = gapsAt(input.w, cornerOf(input.place), 'after');
@@ -216,10 +230,15 @@ const predicted: CheckDefinition = {
  * Where a gap of the walk round counts. Before, everywhere that it is taken; after the build the one that is asked flexed
  * stands for it, and only what was read all the same is judged.
  */
-function staticSpots(w: Workings, gate: ReadingGate, { floor, flexed, meets }: GapGroup, place: Place): Spot[] {
+function staticSpots(
+  { book, job, history }: Pick<Workings, 'book' | 'job' | 'history'>,
+  gate: ReadingGate, { floor, flexed, meets }: GapGroup,
+  place: Place,
+): Spot[] {
+  const w = { book, job, history };
   const there = spotsOf(w, gate, floor, place);
   const flexedAsked = MEETS[meets].safety && spotsOf(w, 'after', flexed, place).length > 0;
-  return gate === 'before' || !flexedAsked ? there : there.filter((spot) => w.figures.at(spot).length > 0);
+  return gate === 'before' || !flexedAsked ? there : there.filter((spot) => w.history.all(spot).length > 0);
 }
 
 /** The least of what was measured straight and at both locks, on the floor. */
@@ -231,7 +250,10 @@ const staticGap = (gate: ReadingGate, group: GapGroup): CheckDefinition => ({
   calculationMayClear: true,
   limit: MEETS[group.meets].limit,
   quantity: 'length',
-  places: (w) => CORNERS.filter((corner) => staticSpots(w, gate, group, corner).length > 0),
+  places: (h) =>
+    CORNERS.filter(
+      (corner) => staticSpots({ book: h.book, job: h.job, history: h }, gate, group, corner).length > 0,
+    ),
   needs: (w, place) => ({
     required: Object.fromEntries(staticSpots(w, gate, group, place).map((s) => [s.state, s])),
   }),

@@ -140,6 +140,31 @@ export const isTapedFor = (job: JobDocument, place: Place, meets: ObstacleKind['
       r.answer !== 'not-fitted',
   );
 
+/**
+ * Whether what may be met at a wheel was taped there as far as it was begun: an obstacle with a station too few, one read
+ * once and not now, or one answered away that was read, is half taped, and no sweep knows where it stands.
+ */
+export function isHalfTaped(job: JobDocument, place: Place, meets: ObstacleKind['meets']): boolean {
+  const here = job.readings.filter((r) => r.place === place && obstaclePoint(r.point)?.station);
+  if (here.length === 0) return false;
+  const struck = new Set(job.strikes.map((s) => s.reading));
+  const superseded = new Set(here.filter((r) => !struck.has(r.id)).map((r) => r.supersedes));
+  return OBSTACLES.some((kind) => {
+    if (kind.meets !== meets) return false;
+    const own = here.filter((r) => obstaclePoint(r.point)?.obstacle === kind.id);
+    if (!own.some((r) => r.value !== null)) return false;
+    const stands = own.filter((r) => !struck.has(r.id) && !superseded.has(r.id));
+    const latest = new Map(stands.map((r) => [r.point, r]));
+    const has = (station: string, what: Taken): boolean =>
+      latest.get(`ob.${kind.id}.${station}.${what}`)?.value != null;
+    const whole = kind.stations.filter(
+      ({ id, fixed }) =>
+        (fixed === true || has(id, 'h')) && (['d', 'o', 'g'] as const).filter((what) => has(id, what)).length >= 2,
+    );
+    return whole.length < 2;
+  });
+}
+
 /** On the floor, straight and at both locks. */
 const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, meets, where, drawing }) => ({
   ...length,
@@ -170,7 +195,7 @@ const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets, draw
   asked: 'after',
   range: [0, 350] as const,
   // Where nothing was taped that could be swept, one gap flexed is what tells of the parts that can hurt somebody.
-  essential: (job: JobDocument, { place }: Asked) => MEETS[meets].safety && !isTapedFor(job, place, meets),
+  essential: (job: JobDocument, { place }: Asked) => MEETS[meets].safety && (!isTapedFor(job, place, meets) || isHalfTaped(job, place, meets)),
   staleOn: staleAfter('rub test', 'gap', 'gap at lock'),
   where: (job: JobDocument) =>
     spots(meets === 'hose' ? [...FRONT, ...(job.vehicle.rearHose === 'per-wheel' ? REAR : [])] : CORNERS, 'ramp'),

@@ -16,6 +16,8 @@ export interface WorkedTrain {
   joints: JointAngle[];
   /** Degrees. */
   equivalent: Uncertain;
+  /** First joint less last one, degrees, of a train of two. */
+  apart: Uncertain | null;
   angles: TrainAngles;
   assumed: boolean;
   /** What was not read but assumed, in words. */
@@ -71,6 +73,7 @@ export function workTrain(parts: TrainParts): WorkedTrain | null {
   const grown = Math.max(K * Math.sqrt(trace(covariance(from, 2))), K * K * squares);
   return {
     joints,
+    apart: joints.length === 2 ? differenceOf(joints, now.slice(0, 6), covariance(0, 6)) : null,
     // √(|S| + U(S)) is the upper figure; what it is more than √|S| is the expanded uncertainty.
     equivalent: { value: angles.equivalent, u: ((Math.sqrt(size + grown) - Math.sqrt(size)) * DEG) / K },
     angles,
@@ -92,6 +95,33 @@ function vectorsOf(parts: TrainParts, values: readonly number[]): number[] | nul
     return long > 0 ? n.map((c) => (c / long) * angle) : [0, 0, 0];
   });
   return [...normals, ...found.sum];
+}
+
+/**
+ * How far two joints are apart: the difference of two vectors' lengths. What both share (the shaft between them) is in
+ * both vectors, so the components of both are taken together; what lies across a vector makes it longer near nought.
+ */
+function differenceOf(
+  joints: readonly JointAngle[],
+  v: readonly number[],
+  c: readonly (readonly number[])[],
+): Uncertain {
+  const lengths = [Math.hypot(...v.slice(0, 3)), Math.hypot(...v.slice(3))];
+  const slope = v.map((a, i) => {
+    const long = lengths[i < 3 ? 0 : 1] ?? 0;
+    return long < 1e-12 ? 0 : ((i < 3 ? 1 : -1) * a) / long;
+  });
+  const along = slope.reduce((sum, a, i) => sum + slope.reduce((s, b, j) => s + a * b * (c[i]?.[j] ?? 0), 0), 0);
+  const across = [0, 3].reduce((sum, from) => {
+    const own = c.slice(from, from + 3).map((row) => row.slice(from, from + 3));
+    const part = v.slice(from, from + 3);
+    const mine = slope
+      .slice(from, from + 3)
+      .reduce((s, a, i) => s + slope.slice(from, from + 3).reduce((t, b, j) => t + a * b * (own[i]?.[j] ?? 0), 0), 0);
+    return sum + Math.max(0, lengthU(part, own) ** 2 - mine);
+  }, 0);
+  const [first, last] = joints;
+  return { value: (first?.value ?? 0) - (last?.value ?? 0), u: Math.sqrt(Math.max(0, along) + across) };
 }
 
 const trace = (c: readonly (readonly number[])[]): number => c.reduce((sum, row, i) => sum + (row[i] ?? 0), 0);

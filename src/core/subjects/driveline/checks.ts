@@ -5,12 +5,10 @@ import { seen } from '../../record/checks/seen';
 import type { CheckDefinition } from '../../record/checks/types';
 
 import { changedSince } from '../../record/pointRules';
-import type { Workings } from '../../record/workings';
-
-import { JOINT_TITLE, type RowId } from './judged';
+import { JOINT_TITLE, OPERATING_TITLE, type RowId } from './judged';
 import { alikeLimit, equivalentLimit, pinionLine, torsionalLimit } from './limits';
 import type { LimitFigure } from '../../record/checks/limit';
-import { below, shaftsAt } from './parts';
+import { below } from './parts';
 import { CASE_ROOM } from './points';
 
 import { hasTrain, saidAt } from './shape';
@@ -18,15 +16,14 @@ import { hasTrain, saidAt } from './shape';
 import {
   AXLES_BOTH,
   axleAt,
-  counted,
-  countedAt,
   crawlNeeds,
   hasRow,
   isWorked,
   judgedAt,
   nothing,
-  toldJoints,
+  jointsTold,
   trains,
+  trainsAfter,
 } from './crawl';
 import { overTravelChecks } from './overTravel';
 
@@ -48,17 +45,19 @@ const crawlRow = (id: RowId, title: string, gate: ReadingGate): CheckDefinition 
   limit: null,
   ...(ROW_LIMIT[id] ? { judgedBy: ROW_LIMIT[id] } : {}),
   quantity: id === 'torsional' ? 'torsion' : 'angle',
-  places: (w) =>
-    trains(w, gate).filter((axle) =>
+  places: (h) =>
+    trains(h, gate).filter((axle) =>
       // Until the shafts are counted, one row asks for it.
-      shaftsAt(w, axle, gate) === null ? id === 'joint-axle' : hasRow(toldJoints(w, axle, gate), id),
+      h.choices('shaftCount', axle, gate).length === 0
+        ? id === 'joint-axle'
+        : jointsTold(h, axle, gate).some((joints) => hasRow(joints, id)),
     ),
   needs: (w, place) => crawlNeeds(w, place, gate),
   work: ({ w, place }) => {
     const found = judgedAt(w, axleAt(place), gate);
     if (isWorked(found)) return found;
     const row = found.rows.find((r) => r.id === id);
-    if (!row) return nothing('the joints were told otherwise since', 'Look at the joints again.');
+    if (!row) return nothing('the joints are told otherwise now', 'Look at the joints again.');
     return {
       value: row.value,
       u: row.u,
@@ -78,6 +77,10 @@ const ROWS: readonly (readonly [RowId, string])[] = [
   ['joint-centre', JOINT_TITLE.centre],
   ['joint-axle', JOINT_TITLE.axle],
   ['pinion-line', 'Pinion to the shaft’s line'],
+  ['operating-case', OPERATING_TITLE.case],
+  ['operating-centre-2', OPERATING_TITLE['centre-2']],
+  ['operating-centre', OPERATING_TITLE.centre],
+  ['operating-axle', OPERATING_TITLE.axle],
   ['two-alike', 'Two joints alike'],
   ['equivalent-angle', 'Equivalent angle'],
   ['torsional', 'Torsional acceleration'],
@@ -92,7 +95,7 @@ const gaugeHeld = (gate: ReadingGate): CheckDefinition => ({
   required: true,
   limit: null,
   quantity: 'angle',
-  places: (w) => countedAt(w, gate).slice(-1),
+  places: (h) => trains(h, gate).slice(-1),
   needs: (_w, place) => ({
     required: {
       first: below(gate, 'outputAngle', axleAt(place)),
@@ -119,7 +122,10 @@ const gaugeHeld = (gate: ReadingGate): CheckDefinition => ({
 });
 
 const turned: CheckDefinition = {
-  ...seen('shafts-turned', 'Shaft turned by hand at droop', 'shaftsTurned', true, { places: counted, state: 'droop' }),
+  ...seen('shafts-turned', 'Shaft turned by hand at droop', 'shaftsTurned', true, {
+    places: trainsAfter,
+    state: 'droop',
+  }),
   says: (_w, _place, choice) =>
     choice === 'free'
       ? { verdict: 'Clear', summary: ['free all round at full droop, the slip with room both ways'], next: [] }
@@ -141,7 +147,8 @@ const turned: CheckDefinition = {
 const there: CheckDefinition = {
   ...seen('shafts-there', 'Shafts that the drive needs', 'shaftCount', false),
   required: true,
-  places: (w) => AXLES_BOTH.filter((axle) => hasTrain(w.job, axle) && shaftsAt(w, axle, 'after') === 0),
+  places: (h) =>
+    AXLES_BOTH.filter((axle) => hasTrain(h.job, axle) && h.choices('shaftCount', axle, 'after').includes('none')),
   needs: (_w, place) => ({ required: { seen: below('after', 'shaftCount', axleAt(place)) } }),
   says: ({ job }, place, choice) => {
     const axle = axleAt(place);
@@ -169,12 +176,12 @@ const there: CheckDefinition = {
 
 const engage: readonly CheckDefinition[] = [
   seen('gears-engage', 'Every gear and range engages and holds', 'gearsEngage', true, {
-    places: (w) => (trains(w, 'after').length > 0 ? ['vehicle'] : []),
+    places: (h) => (trainsAfter(h).length > 0 ? ['vehicle'] : []),
   }),
   { ...seen('warning-lamps', 'No warning lamp stays on', 'warningLamps', false), required: true },
   ...CASE_ROOM.map((point) => ({
     ...seen(`case-${point.id}`, point.label, point.id, false, {
-      places: (w: Workings) => (changedSince(w.job, 'case-or-bearing') ? (['vehicle'] as const) : []),
+      places: (h) => (changedSince(h.job, 'case-or-bearing') ? ['vehicle'] : []),
     }),
     required: true,
   })),
@@ -193,7 +200,10 @@ export const drivelineChecks: readonly CheckDefinition[] = [
   ...overTravelChecks,
   ...engage,
 ];
-/** What a lead may sign away as not done here: the shafts, never what is a check by hand of the whole vehicle. */
+/**
+ * What a lead may sign away as not done here: the shafts, never what is a check by hand of the whole vehicle. What of it
+ * can hurt somebody stays where a change bears on it (`signedAway`).
+ */
 export const SIGNED_AWAY: readonly string[] = [
   ...ROWS.map(([id]) => id),
   'gauge-held',

@@ -5,47 +5,60 @@ import type { ReadingGate } from '../../document/job';
 import type { Needs, Worked } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 
+import type { History } from '../../record/history';
 import type { Workings } from '../../record/workings';
 
 import { judgedTrain, pointsAtCase, type JudgedTrain, type RowId } from './judged';
 
 import {
   below,
-  gaugeMoved,
+  crawlFault,
   JOINTS,
   KIND_ID,
   shaftsAt,
-  toldAt,
-  readHanging,
   trainRead,
   wantedSpots,
   type TrainParts,
 } from './parts';
 
-import { hasTrain, jointKind, type ToldJoint } from './shape';
+import { COUNTS, hasTrain, jointKind, type ToldJoint } from './shape';
 
 export const axleAt = (place: Place): Axle => (place === 'front' ? 'front' : 'rear');
 export const AXLES_BOTH: readonly Axle[] = ['front', 'rear'];
+/** How many shafts may run to an axle, by all that was told of them; one where nobody counted. */
+const countsOf = (h: History, axle: Axle, gate: ReadingGate): readonly number[] => {
+  const told = h.choices('shaftCount', axle, gate).map((choice) => COUNTS[choice] ?? 1);
+  return told.length > 0 ? told : [1];
+};
 /** Axles with a shaft, or where nobody has counted them yet. */
-export const trains = (w: Workings, gate: ReadingGate): Axle[] =>
-  AXLES_BOTH.filter((axle) => hasTrain(w.job, axle) && shaftsAt(w, axle, gate) !== 0);
-export const countedAt = (w: Workings, gate: ReadingGate): Axle[] =>
-  trains(w, gate).filter((axle) => shaftsAt(w, axle, gate) !== null);
-export const counted = (w: Workings): Axle[] => countedAt(w, 'after');
+export const trains = (h: History, gate: ReadingGate): Axle[] =>
+  AXLES_BOTH.filter((axle) => hasTrain(h.job, axle) && countsOf(h, axle, gate).some((n) => n > 0));
+export const trainsAfter = (h: History): Axle[] => trains(h, 'after');
 
-/** What is told of the joints of a train so far, single where nobody looked. */
-export const toldJoints = (w: Workings, axle: Axle, gate: ReadingGate): TrainParts['joints'] =>
-  (JOINTS[shaftsAt(w, axle, gate) ?? 1] ?? []).map((at) => ({
-    at,
-    told: (toldAt(w, axle, gate, KIND_ID[at]) ?? 'single') as ToldJoint,
-    offset: { value: 0, u: 0, source: 'assumed', assumed: true },
-  }));
+/** Every way in which the joints of a train may be, by all that was told of them; single where nobody looked. */
+export function jointsTold(h: History, axle: Axle, gate: ReadingGate): TrainParts['joints'][] {
+  const assumed = { value: 0, u: 0, source: 'assumed', assumed: true } as const;
+  return countsOf(h, axle, gate)
+    .filter((n) => n > 0)
+    .flatMap((n) =>
+      (JOINTS[n] ?? []).reduce<TrainParts['joints'][]>(
+        (far, at) => {
+          const told = h.choices(KIND_ID[at], axle, gate);
+          const kinds = (told.length > 0 ? told : ['single']) as ToldJoint[];
+          return far.flatMap((joints) => kinds.map((kind) => [...joints, { at, told: kind, offset: assumed }]));
+        },
+        [[]],
+      ),
+    );
+}
 
 /** Whether a train of those joints has a row of that kind. */
 export function hasRow(joints: TrainParts['joints'], id: RowId): boolean {
   const pointed = pointsAtCase({ joints });
   const singles = joints.filter((j) => jointKind(j.told) === 'single');
   if (id === 'pinion-line') return pointed;
+  if (id.startsWith('operating-'))
+    return joints.some((j) => jointKind(j.told) === 'constant-velocity' && id === `operating-${j.at}`);
   if (id === 'two-alike') return joints.length === 2 && singles.length === 2;
   if (id === 'equivalent-angle' || id === 'torsional') return singles.length > 0;
   return singles.some((j) => id === `joint-${j.at}` && !(pointed && j.at === 'axle'));
@@ -59,6 +72,7 @@ export function crawlNeeds(w: Workings, place: Place, gate: ReadingGate): Needs 
   return {
     required: named([{ gate, point: 'gaugeSurface', place: 'vehicle', state: 'below' }, ...wantedSpots(w, axle, gate)]),
     optional: named([
+      below(gate, 'operatingAngle', axle),
       ...['outputOffset', 'pinionOffset', ...['centreOffset', 'centreOffset2'].slice(0, n - 1)].map((id) =>
         below(gate, id, axle),
       ),
@@ -83,16 +97,8 @@ export const nothing = (why: string, next: string): Worked => ({
 export function judgedAt(w: Workings, axle: Axle, gate: ReadingGate): JudgedTrain | Worked {
   const known = trainRead(w, axle, gate);
   if (known.state !== 'known') return nothing('a reading of the crawl is missing', 'Read the crawl of this axle.');
-  if (gaugeMoved(known.drift))
-    return nothing(
-      `the gauge moved during the crawl: its first reading came out ${(known.drift?.apart ?? 0).toFixed(1)}° off at the end`,
-      'Zero the gauge again and read the crawl anew.',
-    );
-  if (readHanging(w, gate))
-    return nothing(
-      'read with the wheels hanging: no angle of ride height',
-      'Put the weight on the wheels and read it again.',
-    );
+  const fault = crawlFault(w, axle, gate);
+  if (fault) return nothing(fault.why, fault.next);
   return (
     w.once(`judgedTrain/${axle}/${gate}`, () => judgedTrain(w, gate, known.parts)) ??
     nothing(

@@ -1,11 +1,15 @@
 import { omega, shaftSpeed, TORSIONAL } from '../../driveline/speed';
 import { DEG } from '../../kernel/geometry/point';
 import type { DecisionRule } from '../../kernel/decisionRule';
-import { judge, RANK, type VerdictWord } from '../../kernel/judge';
+import type { ReadingGate } from '../../document/job';
+import type { VerdictWord } from '../../kernel/judge';
 import { deg, type Phrase } from '../../kernel/phrase';
-import type { Axle } from '../../kernel/places';
+import type { ChangeKind } from '../../document/changes';
+import { cornersOf, type Axle } from '../../kernel/places';
+import { hubToLipAt } from '../stance/rise';
 import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Quantity } from '../../kernel/units/quantity';
+import { judgeWorked } from '../../record/checks/judgeWorked';
 import { limitOn } from '../../record/checks/limit';
 import type { Cap } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
@@ -13,14 +17,23 @@ import type { Workings } from '../../record/workings';
 import type { Stage } from '../linkage/stages';
 import { kindOf } from '../linkage/features';
 import { workTrain, type JointAngle, type WorkedTrain } from './angles';
-import { alikeLimit, equivalentLimit, pinionLine, torsionalLimit } from './limits';
-import { below, gaugeMoved, readHanging, trainRead, type JointAt, type TrainParts } from './parts';
-import { spinning, type AtRoadSpeed } from './speeds';
+import { alikeLimit, ballJointLimit, doubleJointLimit, equivalentLimit, pinionLine, torsionalLimit } from './limits';
+import {
+  below,
+  crawlFault,
+  formulaOf,
+  gaugeMoved,
+  readHanging,
+  trainRead,
+  type JointAt,
+  type TrainParts,
+} from './parts';
+import { spinning, turnsNoFaster, type AtRoadSpeed } from './speeds';
 import { jointKind } from './shape';
 
 /** What of the gearing is not known, and the readings that would say it. */
 type Lacks = { needs: string; spots: Spot[] };
-export type RowId = `joint-${JointAt}` | 'pinion-line' | 'two-alike' | 'equivalent-angle' | 'torsional';
+export type RowId = `joint-${JointAt}` | `operating-${JointAt}` | 'pinion-line' | 'two-alike' | 'equivalent-angle' | 'torsional';
 /** One figure of a train with what it is judged by, at whichever stage. Base units. */
 export interface Row {
   id: RowId;
@@ -34,6 +47,8 @@ export interface Row {
   summary: Phrase;
   next: Phrase;
   steps: { name: string; amount: Phrase }[];
+  /** What it stands on: a reading of its crawl that was taken over, or is unlikely and unconfirmed. */
+  on: { gate: ReadingGate; assumed: boolean };
 }
 /** A train at a stage with its rows; null where its readings cannot belong to its shafts. */
 export interface JudgedTrain {
@@ -48,6 +63,13 @@ export const JOINT_TITLE: Record<JointAt, string> = {
   'centre-2': 'Joint at the bearing by the case',
   centre: 'Joint at the bearing by the axle',
   axle: 'Joint at the axle',
+};
+/** The same joints where they turn evenly by themselves: by the angle at which they may run. */
+export const OPERATING_TITLE: Record<JointAt, string> = {
+  case: 'Even joint at the case, at ride height',
+  'centre-2': 'Even joint at the bearing by the case, at ride height',
+  centre: 'Even joint at the bearing by the axle, at ride height',
+  axle: 'Even joint at the axle, at ride height',
 };
 /** A cross that hardly bends does not roll its needles, degrees. Source: docs/figures.md "Default limits". */
 const LEAST = 0.5;
@@ -80,9 +102,30 @@ export function ruleOf(w: Workings, parts: TrainParts): { name: string; why: str
   };
 }
 
-/** The angles that a joint came with, where they count: it stood unaltered, and nothing shook. */
-function cameWith(w: Workings, axle: Axle): WorkedTrain | null {
-  if (w.job.reference.kind === 'before') return null;
+/** As it came, both corners stood within this of the maker's height, mm. Source: docs/figures.md "Default limits". */
+const STOCK_WITHIN = 10;
+/** What bends a driveline otherwise, recorded before anything of this job was done to it. */
+const BENDS: readonly ChangeKind[] = ['spring', 'track-bar-or-arm', 'shim', 'driveshaft', 'case-or-bearing', 'body-lift'];
+
+/** Whether an axle stood as its maker made it when it came, as far as anybody noted. */
+function cameUnaltered({ job, figures }: Workings, axle: Axle): boolean {
+  const maker = job.reference.kind === 'maker-stock' ? job.reference[axle] : null;
+  if (maker === null) return false;
+  const stood = cornersOf(axle).every((corner) => {
+    const height = hubToLipAt(figures, 'before', corner);
+    return height !== null && Math.abs(height.value - maker) <= STOCK_WITHIN;
+  });
+  const noted = job.changes.some((c) => (c.gate === 'intake' || c.gate === 'before') && BENDS.includes(c.kind));
+  const blocks = figures.figure({ gate: 'before', point: 'blocks', place: axle, state: 'floor' });
+  return stood && !noted && !(blocks.status === 'observed' && blocks.choice !== 'none');
+}
+
+/**
+ * The angles that a joint came with, where they count: it stood unaltered, nothing shook, and the shaft turns no faster
+ * now. Source: docs/figures.md "Default limits".
+ */
+function cameWith(w: Workings, axle: Axle, stage: Stage): WorkedTrain | null {
+  if (!cameUnaltered(w, axle) || !turnsNoFaster(w, axle, stage)) return null;
   const seen = w.figures.figure({ gate: 'before', point: 'vibration', place: 'vehicle', state: 'floor' });
   if (seen.status !== 'observed' || seen.choice !== 'none') return null;
   const before = trainRead(w, axle, 'before');
@@ -99,7 +142,7 @@ export function judgedTrain(w: Workings, stage: Stage, parts: TrainParts): Judge
   const spun = spinning(w, axle, stage, train);
   const at = spun.ok ? spun.at : null;
   const lacks = spun.ok ? null : spun;
-  const came = cameWith(w, axle);
+  const came = cameWith(w, axle, stage);
   const rule = ruleOf(w, parts);
   const pointed = pointsAtCase(parts);
   const sideways = parts.joints.some((j) => j.offset.source === 'assumed');
@@ -110,24 +153,25 @@ export function judgedTrain(w: Workings, stage: Stage, parts: TrainParts): Judge
   const yokes: Cap[] = phase
     ? [{ at: 'Watch', why: 'nobody looked how the yokes stand: a tooth either way is taken' }]
     : [];
-  const rows: Row[] = train.joints.flatMap((joint) => {
-    if (jointKind(joint.told) !== 'single' || (pointed && joint.at === 'axle')) return [];
+  const rows: Bare[] = train.joints.flatMap((joint) => {
+    if (jointKind(joint.told) === 'constant-velocity')
+      return [operatingRow(w, joint, madeFor(w, parts.end, stage, 'operatingAngle'), unread)];
+    if (pointed && joint.at === 'axle') return [];
     return [
       joint.told === 'flexible'
-        ? flexibleRow(joint, ratedAt(w, parts.end, stage), unread)
+        ? flexibleRow(joint, madeFor(w, parts.end, stage, 'ratedAngle'), unread)
         : jointRow(joint, at, lacks, came, unread, rule),
     ];
   });
   const pinion = train.joints.at(-1);
   if (pointed && pinion) rows.push(pinionRow(w, pinion, at, unread, rule));
   const [first, last] = train.joints;
-  if (first && last && train.joints.length === 2 && rows.length === 2)
+  if (first && last && train.apart && train.joints.every((j) => jointKind(j.told) === 'single'))
     rows.push({
       id: 'two-alike',
       title: 'Two joints alike',
       quantity: 'angle',
-      value: first.value - last.value,
-      u: Math.hypot(first.u, last.u),
+      ...train.apart,
       limit: { ...limitOn(w.job, alikeLimit), sense: 'most' },
       caps: unread,
       formula: 'angle of the joint at the case − angle of the joint at the axle, in space',
@@ -141,8 +185,26 @@ export function judgedTrain(w: Workings, stage: Stage, parts: TrainParts): Judge
       torsionalRow(w, train, at, lacks, [...unread, ...yokes]),
     );
   }
-  return { train, at, rows, rule };
+  const gate: ReadingGate = stage === 'after' ? 'after' : 'before';
+  const fault = crawlFault(w, axle, gate);
+  const { inputs } = formulaOf(parts);
+  // What nobody read (offsets, yokes, the axle's own turn) has a cap of its own.
+  const assumed =
+    inputs.some((told) => told.assumed && (told.source === 'read' || told.source === 'tried')) || (at?.assumed ?? false);
+  return {
+    train,
+    at,
+    rule,
+    rows: rows.map((row) => ({
+      ...row,
+      caps: fault ? [...row.caps, { at: 'Not measured' as const, why: fault.why }] : row.caps,
+      on: { gate, assumed },
+    })),
+  };
 }
+
+/** A row before what it stands on is said. */
+type Bare = Omit<Row, 'on'>;
 
 function jointRow(
   joint: JointAngle,
@@ -151,8 +213,8 @@ function jointRow(
   came: WorkedTrain | null,
   unread: Cap[],
   rule: { name: string; why: string },
-): Row {
-  const was = came?.joints.find((j) => j.at === joint.at && jointKind(j.told) === 'single') ?? null;
+): Bare {
+  const was = came?.joints.find((j) => j.at === joint.at && j.told === joint.told) ?? null;
   const table = at?.limitAngle ?? null;
   const clear = Math.max(table === null ? 0 : 0.75 * table, was ? was.value + 0.5 : 0);
   const stop = Math.max(table ?? 0, was ? was.value + 2 : 0);
@@ -184,7 +246,7 @@ function jointRow(
       source:
         table === null
           ? 'what it came with'
-          : 'general practice: joint angle against shaft speed, and what it came with',
+          : `general practice: ${table.toFixed(1)}° by joint angle against shaft speed${was ? `; it came with ${was.value.toFixed(1)}°` : ', what it came with not counted'}`,
     },
     caps,
     formula:
@@ -205,18 +267,42 @@ function jointRow(
             },
           ]
         : []),
-      { name: 'It came with', amount: was ? [deg(was.value)] : ['not counted: altered, shaking, or not read'] },
+      { name: 'It came with', amount: was ? [deg(was.value)] : ['not counted: altered, another joint, faster now, shaking, or not read'] },
     ],
   };
 }
 
-const ratedAt = (w: Workings, axle: Axle, stage: Stage): Uncertain | null => {
-  const figure = w.figures.figure(below(stage === 'after' ? 'after' : 'before', 'ratedAngle', axle));
+/** What a maker says of the joints of a shaft, degrees; null where it was not given. */
+const madeFor = (w: Workings, axle: Axle, stage: Stage, point: 'ratedAngle' | 'operatingAngle'): Uncertain | null => {
+  const figure = w.figures.figure(below(stage === 'after' ? 'after' : 'before', point, axle));
   return figure.status === 'read' ? figure : null;
 };
 
+/**
+ * A joint that turns evenly by itself wears by the angle that it runs at: its maker's, else the shop's default. The angle
+ * at which it binds says nothing of that. Source: docs/figures.md "Default limits".
+ */
+function operatingRow(w: Workings, joint: JointAngle, maker: Uncertain | null, unread: Cap[]): Bare {
+  const shop = limitOn(w.job, joint.told === 'double-cardan' ? doubleJointLimit : ballJointLimit);
+  return {
+    id: `operating-${joint.at}`,
+    title: OPERATING_TITLE[joint.at],
+    quantity: 'angle',
+    value: joint.value,
+    u: Math.hypot(joint.u, maker?.u ?? 0),
+    limit: maker
+      ? { clear: maker.value, stop: maker.value + 0.01, sense: 'most', rule: shop.rule, source: 'the maker of the joint' }
+      : { ...shop, sense: 'most' },
+    caps: unread,
+    formula: 'angle between the directions on the two sides of the joint, in space, against the angle it may run at',
+    summary: [deg(joint.value), joint.told === 'double-cardan' ? ' at a double joint' : ' at a ball joint'],
+    next: ['Enter its maker’s operating angle, or bring it under it: less lift, a lower case, another shaft.'],
+    steps: [],
+  };
+}
+
 /** A rubber disc has no needles and no table: its maker's angle is its limit. */
-function flexibleRow(joint: JointAngle, rated: Uncertain | null, unread: Cap[]): Row {
+function flexibleRow(joint: JointAngle, rated: Uncertain | null, unread: Cap[]): Bare {
   const most = rated?.value ?? 0;
   return {
     id: `joint-${joint.at}`,
@@ -251,7 +337,7 @@ function pinionRow(
   at: AtRoadSpeed | null,
   unread: Cap[],
   rule: { name: string; why: string },
-): Row {
+): Bare {
   const shop = limitOn(w.job, pinionLine);
   const clear = at ? Math.min(shop.clear, equivalentAt(TORSIONAL.stop, at)) : shop.clear;
   return {
@@ -281,7 +367,7 @@ function equivalentRow(
   at: AtRoadSpeed | null,
   lacks: Lacks | null,
   unread: Cap[],
-): Row {
+): Bare {
   const shop = limitOn(w.job, equivalentLimit);
   const stop = at ? equivalentAt(TORSIONAL.stop, at) : shop.stop;
   const caps = [...unread];
@@ -312,7 +398,7 @@ function torsionalRow(
   at: AtRoadSpeed | null,
   lacks: Lacks | null,
   unread: Cap[],
-): Row {
+): Bare {
   const { value: eq, u } = train.equivalent;
   const w2 = at ? omega(at.shaftSpeed) ** 2 : 0;
   const of = (degrees: number): number => (degrees / DEG) ** 2 * w2;
@@ -353,9 +439,6 @@ function torsionalRow(
   };
 }
 
-/** A row as a verdict would read it, for a plan or a cure on trial. */
-export function wordOf(row: Row): VerdictWord {
-  let { verdict }: { verdict: VerdictWord } = judge(row.value, row.u, row.limit, row.limit.rule);
-  for (const cap of row.caps) if (cap.at === 'Not measured' || RANK[verdict] > RANK[cap.at]) verdict = cap.at;
-  return verdict;
-}
+/** A row as a verdict will read it, for a plan or a cure on trial: by the judge of the checks. */
+export const wordOf = ({ value, u, caps, limit, on }: Row): VerdictWord =>
+  judgeWorked({ value, u, caps }, limit, limit.rule, { ...on, safetyCritical: false, doubtful: null }).verdict;

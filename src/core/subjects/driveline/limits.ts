@@ -44,6 +44,23 @@ export const alikeLimit: LimitFigure = {
   stop: 3,
   source: OWN,
 };
+/** A bind angle says where a joint stops turning, not at what it may run: these stand in where its maker says neither. */
+export const doubleJointLimit: LimitFigure = {
+  ...angle,
+  id: 'doubleJoint',
+  name: 'Centred double-cardan joint at ride height, maker’s operating angle unknown',
+  clear: 15,
+  stop: 20,
+  source: OWN,
+};
+export const ballJointLimit: LimitFigure = {
+  ...angle,
+  id: 'ballJoint',
+  name: 'Ball or tripod joint of a propeller shaft at ride height, maker’s operating angle unknown',
+  clear: 8,
+  stop: 12,
+  source: OWN,
+};
 export const slipRoom: LimitFigure = {
   id: 'slipRoom',
   name: 'Slip room, least of ride height, droop, bump',
@@ -80,6 +97,8 @@ export const drivelineLimits: readonly LimitFigure[] = [
   bindRoom,
   pinionLine,
   alikeLimit,
+  doubleJointLimit,
+  ballJointLimit,
   slipRoom,
   splineLimit,
   shaftGapLimit,

@@ -215,6 +215,22 @@ function driftOf(w: Workings, axle: Axle, gate: ReadingGate): Drift | null {
   return null;
 }
 
+/** Why nothing of a crawl is worked although everything was read; null where it may be. */
+export function crawlFault(w: Workings, axle: Axle, gate: ReadingGate): { why: string; next: string } | null {
+  const drift = driftOf(w, axle, gate);
+  if (gaugeMoved(drift))
+    return {
+      why: `the gauge moved during the crawl: its first reading came out ${(drift?.apart ?? 0).toFixed(1)}° off at the end`,
+      next: 'Zero the gauge again and read the crawl anew.',
+    };
+  if (readHanging(w, gate))
+    return {
+      why: 'read with the wheels hanging: no angle of ride height',
+      next: 'Put the weight on the wheels and read it again.',
+    };
+  return null;
+}
+
 /** A train as the formulas take it, its parts from front to rear, and every figure that it is worked from. */
 export function formulaOf(parts: TrainParts): { inputs: Told[]; build: (values: readonly number[]) => Train } {
   const { joints, shafts, output, pinion, end } = parts;

@@ -4,7 +4,7 @@ import type { Axle, Place } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../common/stale';
-import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, withShafts } from './shape';
+import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, saidAt, withShafts } from './shape';
 
 /** What the mounts are, once a vehicle: until that part is changed. */
 const LASTING = { asked: 'once a vehicle', gates: BOTH, staleOn: staleAfter('shaft') } as const;
@@ -12,6 +12,14 @@ const below = (least: number) => (job: JobDocument) => spots(withShafts(job, lea
 const trains = (job: JobDocument): Axle[] => (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle));
 const beforeOrChanged = (job: JobDocument, asked: Asked): boolean =>
   asked.gate === 'before' || changedSince(job, 'driveshaft');
+
+/** Axles with a joint that turns evenly by itself, as last told. */
+const withEvenJoint = (job: JobDocument): Axle[] =>
+  withShafts(job, 1).filter((axle) =>
+    ['outputJoint', 'centreJoint2', 'centreJoint', 'pinionJoint'].some((point) =>
+      ['double-cardan', 'other-even'].includes(saidAt(job, point, axle) ?? ''),
+    ),
+  );
 
 /** Three times what a digital gauge is unsure by, degrees. */
 const MOVED = 0.31;
@@ -89,6 +97,7 @@ const jointPoint = (id: string, which: string, least: number): Point => ({
   drawing: { of: 'shaft', part: which.includes('case') ? 'output' : 'pinion', tape: 'kind' },
   essential: true,
   choices: JOINT_CHOICES,
+  tellsPart: true,
   seconds: 5,
   where: below(least),
 });
@@ -236,6 +245,7 @@ export const drivelinePoints: readonly Point[] = [
     drawing: { of: 'shaft', part: 'whole', tape: 'kind' },
     essential: true,
     choices: COUNT_CHOICES,
+    tellsPart: true,
     seconds: 4,
     where: (job) => spots(trains(job), 'below'),
   },
@@ -330,10 +340,26 @@ export const drivelinePoints: readonly Point[] = [
     instrument: 'maker-angle',
     label: 'Angle at which the joint binds, as its maker rates it',
     short: 'rated joint angle',
-    how: 'The least of the joints of this shaft. Where no maker says it, leave it: turning it by hand at droop judges.',
+    how: 'The least of the joints of this shaft. Where no maker says it, answer “cannot reach”: turning it by hand at droop judges then, and full bump only where it bends less there.',
     drawing: { of: 'shaft', part: 'pinion', tape: 'kind' },
+    essential: true,
+    seconds: 10,
     range: [10, 50],
     where: below(1),
+  },
+  {
+    ...length,
+    ...LASTING,
+    id: 'operatingAngle',
+    quantity: 'angle',
+    instrument: 'maker-angle',
+    label: 'Angle at which the double or ball joint may run, as its maker states it',
+    short: 'operating angle of the joint',
+    how: 'At ride height, day in, day out: not the angle at which it binds. Where no maker states it, leave it: the shop’s default judges.',
+    drawing: { of: 'shaft', part: 'output', tape: 'kind' },
+    range: [4, 40],
+    seconds: 12,
+    where: (job) => spots(withEvenJoint(job), 'below'),
   },
   {
     ...length,
@@ -405,6 +431,22 @@ export const drivelinePoints: readonly Point[] = [
     seconds: 15,
     staleOn: staleAfter('hanging', 'driveline', 'slip'),
     where: (job) => spots(withShafts(job, 1), 'droop'),
+  },
+  {
+    ...observation,
+    id: 'shaftsTurnedUp',
+    essential: false,
+    label: 'Shaft turned by hand with the axle at its stops, springs out',
+    short: 'shaft turned at full bump',
+    how: 'Body on stands, springs out, the axle jacked to both stops: all the way round, by hand. Only where no maker’s bind angle is known and the joint bends more there than hanging.',
+    drawing: { of: 'shaft', part: 'whole', tape: 'kind' },
+    choices: [
+      { id: 'free', name: 'Free all round', good: true },
+      { id: 'binds', name: 'A joint binds', good: false },
+    ],
+    seconds: 15,
+    staleOn: staleAfter('hanging', 'driveline', 'slip'),
+    where: (job) => spots(withShafts(job, 1), 'ramp'),
   },
   {
     ...observation,

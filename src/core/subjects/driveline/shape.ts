@@ -20,7 +20,7 @@ export const COUNT_CHOICES = [
   { id: 'three', name: 'Three, with two bearings', good: true },
   { id: 'none', name: 'No shaft', good: true },
 ] as const;
-const COUNTS: Readonly<Record<string, number>> = { none: 0, one: 1, two: 2, three: 3 };
+export const COUNTS: Readonly<Record<string, number>> = { none: 0, one: 1, two: 2, three: 3 };
 
 /**
  * Whether a shaft runs to that axle, and bears on the lift. A front differential on the body keeps its shaft as it is

@@ -63,6 +63,27 @@ export function gearingOf(w: Workings, axle: Axle, stage: Stage): KnownGearing {
   };
 }
 
+/** What two readings of one tyre may differ by and still be one, share. */
+const ALIKE = 0.005;
+/**
+ * Whether an axle's shaft turns no faster at a road speed than when it came: axle ratio over tyre. A ratio that was not
+ * read at both gates is taken as the same; a tyre that was changed and not read is not.
+ */
+export function turnsNoFaster(w: Workings, axle: Axle, stage: Stage): boolean {
+  const read = (gate: ReadingGate, point: string, place: Axle | 'vehicle', state: 'floor' | 'below'): number | null => {
+    const figure = w.figures.figure({ gate, point, place, state });
+    return figure.status === 'read' ? figure.value : null;
+  };
+  const was = read('before', 'tyreDiameter', axle, 'floor') ?? w.job.vehicle.tyreDiameter;
+  const fitted = stage === 'after' ? read('after', 'tyreDiameter', axle, 'floor') : null;
+  const asked = stage === 'plan' ? (w.job.fitments.asked?.diameter ?? null) : null;
+  const is = fitted ?? asked ?? (stage === 'after' && changedSince(w.job, 'tyre-or-wheel') ? null : was);
+  if (is === null) return false;
+  const [r0, r1] = (['before', 'after'] as const).map((gate) => read(gate, 'axleRatio', 'vehicle', 'below'));
+  const ratio = stage === 'after' && typeof r0 === 'number' && typeof r1 === 'number' ? r1 / r0 : 1;
+  return (ratio * was) / is <= 1 + ALIKE;
+}
+
 /** A train at the road speed that it is judged at. */
 export interface AtRoadSpeed extends TrainAtSpeed {
   road: RoadSpeed;
@@ -72,6 +93,8 @@ export interface AtRoadSpeed extends TrainAtSpeed {
   /** Degrees that a joint may keep at that speed. */
   limitAngle: number;
   from: string;
+  /** The axle ratio was taken over, not read. */
+  assumed: boolean;
 }
 
 /** What a train does at its road speed; or what of the gearing is not known. */
@@ -93,6 +116,7 @@ export function spinning(
       u: known.u,
       limitAngle: limitAngle(shaftSpeed(road.value, known.gearing)),
       from: known.from,
+      assumed: known.assumed,
     },
   };
 }

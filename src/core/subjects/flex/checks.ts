@@ -1,6 +1,6 @@
-import { reachedFor } from '../clearance/fit/reach';
+import { reachedFor, reachOf } from '../clearance/fit/reach';
 import type { Spot } from '../../record/figures';
-import { AXLES, cornersOf, type Place } from '../../kernel/places';
+import { AXLES, CORNERS, cornersOf, isCorner, otherSide, type Place } from '../../kernel/places';
 import { seen } from '../../record/checks/seen';
 import type { CheckDefinition, Needs } from '../../record/checks/types';
 import { ROLLS, rollsWanted } from './points';
@@ -31,6 +31,42 @@ const rubNeeds = (point: string, place: Place): Needs => {
   };
 };
 
+const flexedSpots = (place: Place): Spot[] => [
+  { gate: 'after', point: 'hubToLipFlexed', place, state: 'ramp' },
+  { gate: 'after', point: 'hubToLipAcross', place: otherSide(place) ?? place, state: 'ramp' },
+  { gate: 'after', point: 'hubToLipDroop', place, state: 'droop' },
+];
+/** What was read flexed, against what a wheel can do: nothing is proved by what cannot be. */
+const possible: CheckDefinition = {
+  id: 'flex-readings',
+  title: 'Readings of the flexed axle that can be',
+  gate: 'after',
+  safetyCritical: false,
+  calculationMayClear: true,
+  limit: null,
+  quantity: 'count',
+  places: (h) => CORNERS.filter((corner) => flexedSpots(corner).some((spot) => h.wasRead(spot))),
+  needs: (w, place) => ({
+    required: Object.fromEntries(
+      flexedSpots(place)
+        .filter((spot) => w.history.wasRead(spot))
+        .map((spot) => [`${spot.point} ${spot.place}`, spot]),
+    ),
+  }),
+  work: ({ w, place }) => {
+    const { faults } = reachOf(w, isCorner(place) ? place : 'FL');
+    return {
+      value: faults.length,
+      u: 0,
+      limit: { clear: 0, stop: 1000, source: 'what a wheel can do', rule: 'comfort' },
+      neverStop: true,
+      formula: 'hub to lip flexed, across and hanging against the floor’s, the stop’s gap and full droop, beyond their uncertainty',
+      summary: faults.length > 0 ? [faults.join('; ')] : ['they agree with one another'],
+      next: ['Read them again: nothing is proved by a flex test whose heights cannot be.'],
+    };
+  },
+};
+
 export const flexChecks: readonly CheckDefinition[] = [
   {
     ...seen('rub-safety', 'Tyre against hose, brake, steering, arm, spring, frame', 'rubSafety', true, {
@@ -45,6 +81,7 @@ export const flexChecks: readonly CheckDefinition[] = [
     needs: (_w, place) => rubNeeds('rubBody', place),
     proves: (w, place) => reachedFor(w, place, place === 'front' ? w.job.job.promiseFront : w.job.job.promiseRear),
   },
+  possible,
   // What was not rolled is not proved, and stands so on the sheet; what was rolled and touched is a finding.
   ...ROLLS.map(({ id, name, axle }) =>
     seen(`rolled-${id}`, `Rolled ${name.toLowerCase()}`, id, false, {

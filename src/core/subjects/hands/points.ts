@@ -69,6 +69,7 @@ export const handPoints: readonly Point[] = [
       { id: 'one', name: 'One block a side', good: true },
       { id: 'stacked', name: 'Stacked, one on another', good: false },
     ],
+    tellsPart: true,
     seconds: 10,
     staleOn: staleAfter('blocks'),
     where: (job) =>

@@ -1,5 +1,5 @@
 import { applies, FEATURES, type Feature } from './features';
-import { AXLES, cornersOf, type Place, type VehicleState } from '../../kernel/places';
+import { type Axle, axleOf, AXLES, cornersOf, isCorner, type Place, type VehicleState } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { length, spots, type Point } from '../../record/point';
 
@@ -88,6 +88,16 @@ const coordinates: readonly (readonly [Point, OfFeature])[] = FEATURES.flatMap((
 const ofFeature: ReadonlyMap<string, OfFeature> = new Map(coordinates.map(([point, of]) => [point.id, of]));
 /** Which distance of which feature a point is; null where it is none. */
 export const linkagePoint = (id: string): OfFeature | null => ofFeature.get(id) ?? null;
+
+/** Whether any of an axle's linkage was ever taped on this job, or came with a kept geometry. */
+export const isTapedAt = (job: JobDocument, axle: Axle): boolean =>
+  job.geometry.before?.file[axle] !== undefined ||
+  job.readings.some(
+    (r) =>
+      linkagePoint(r.point) !== null &&
+      r.value !== null &&
+      (r.place === axle || (isCorner(r.place) && axleOf(r.place) === axle)),
+  );
 
 /** Points of the linkage, by the distances a tape can take, and what a gauge adds. Only Before: they fix the reference. */
 export const linkagePoints: readonly Point[] = [

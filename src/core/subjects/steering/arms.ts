@@ -94,7 +94,7 @@ const unequalPoke: CheckDefinition = {
   title: 'Poke left against right',
   gate: 'after',
   limit: null,
-  places: (w) => beams(w.job).filter((axle) => Object.values(poke(axle)).every((spot) => valueOf(w, spot) !== null)),
+  places: (h) => beams(h.job).filter((axle) => Object.values(poke(axle)).every((spot) => h.wasRead(spot))),
   needs: (_w, place) => ({
     required: {
       ...poke(place),

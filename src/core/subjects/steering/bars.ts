@@ -8,7 +8,11 @@ import type { Workings } from '../../record/workings';
 import { withTrackBar } from '../axlePlace/points';
 import { barsAlike, bumpSteerLimit } from './limits';
 import { BUMPS, steeredBeam } from './points';
-import { BUMP_BY, bumpsOf, crossBar, dragLinkAt, jackedAt, trackBarAt, valueOf } from './read';
+import { judge } from '../../kernel/judge';
+import { limitOn } from '../../record/checks/limit';
+import { filedSays } from '../../record/told';
+import { builtOpposite } from './entries';
+import { below, BUMP_BY, bumpMeasured, bumpsOf, crossBar, dragLinkAt, jackedAt, trackBarAt, valueOf } from './read';
 
 import { BAR_POINTS, DRAG_POINTS, from, judged, leans, sure } from './shared';
 /** A bar whose ends stand farther apart than it is long was not read as it stands. */
@@ -67,6 +71,66 @@ const bars = (gate: ReadingGate): CheckDefinition => ({
     };
   },
 });
+
+/**
+ * Drag link and track bar that hang from opposite sides swing against one another: bump steers it, unless it was measured
+ * that it does not, or its maker built it so. Source: docs/figures.md "Default limits".
+ */
+const opposite: CheckDefinition = {
+  id: 'bars-opposite',
+  title: 'Drag link and track bar from one side',
+  gate: 'after',
+  safetyCritical: true,
+  calculationMayClear: true,
+  limit: null,
+  quantity: null,
+  places: (h) => withTrackBar(h.job).filter((axle) => axle === 'front'),
+  needs: () => ({
+    required: { drag: below('after', 'dragLinkSide'), seen: below('after', 'trackBarSide') },
+    optional: Object.fromEntries(
+      BUMPS.flatMap((n) =>
+        ['bumpHeight', 'bumpToe'].map((point): [string, Spot] => [
+          `${point}${n}`,
+          { gate: 'after', point: `${point}${n}`, place: 'FL', state: 'floor' },
+        ]),
+      ),
+    ),
+  }),
+  says: (w) => {
+    const side = (point: string): string | null => {
+      const figure = w.figures.figure(below('after', point));
+      return figure.status === 'observed' ? figure.choice : null;
+    };
+    const [drag, track] = [side('dragLinkSide'), side('trackBarSide')];
+    if (drag === track) return { verdict: 'Clear', summary: [`both hang from the ${drag ?? ''}`], next: [] };
+    const apart: Phrase = [`drag link from the ${drag ?? ''}, track bar from the ${track ?? ''}`];
+    const maker = w.job.entries.findLast(({ kind }) => kind === builtOpposite.kind);
+    if (maker)
+      return {
+        verdict: 'Watch',
+        summary: [...apart, '; ', ...filedSays(w.book, maker)],
+        next: ['Measure bump steer at jacked heights: it is so made, and a lift changes it.'],
+      };
+    const measured = bumpMeasured(w, 'after');
+    if (measured) {
+      const { clear, stop, rule } = limitOn(w.job, bumpSteerLimit);
+      const word = judge(measured.value, measured.u, { clear, stop, sense: 'most' }, rule).verdict;
+      if (word === 'Clear')
+        return {
+          verdict: 'Watch',
+          summary: [...apart, '; bump steer measured: ', fine(Math.abs(measured.value)), ' a ', mm(25)],
+          next: ['Told to the customer: their ends swing against one another.'],
+        };
+    }
+    return {
+      verdict: 'Stop',
+      summary: [...apart, ': their ends swing against one another'],
+      next: [
+        'Bring both frame ends to one side; or measure bump steer at jacked heights; or a lead enters that its maker built it so.',
+      ],
+    };
+  },
+};
 
 /** Tie rod against lower arm: the same question where the wheels hang on wishbones. */
 const tieRod = (gate: ReadingGate): CheckDefinition => ({
@@ -172,6 +236,7 @@ const bump = (gate: ReadingGate): CheckDefinition => ({
 export const barChecks: readonly CheckDefinition[] = [
   bars('before'),
   bars('after'),
+  opposite,
   tieRod('before'),
   tieRod('after'),
   bump('before'),

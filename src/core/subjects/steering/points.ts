@@ -108,6 +108,7 @@ export const steeringPoints: readonly Point[] = [
   {
     ...observation,
     id: 'dragLinkSide',
+    tellsPart: true,
     label: 'On which side is the drag link’s pitman end?',
     short: 'drag link, pitman end',
     how: 'The end that hangs on the steering box’s arm; the other end is on a knuckle or the tie rod.',

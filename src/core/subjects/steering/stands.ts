@@ -1,8 +1,11 @@
-import { judge, type VerdictWord } from '../../kernel/judge';
+import type { ReadingGate } from '../../document/job';
+import type { VerdictWord } from '../../kernel/judge';
 import type { Axle } from '../../kernel/places';
 import type { Quantity } from '../../kernel/units/quantity';
 import type { Uncertain } from '../../kernel/uncertainty/propagate';
+import { judgeWorked } from '../../record/checks/judgeWorked';
 import { limitOn, type LimitFigure } from '../../record/checks/limit';
+import type { Cap } from '../../record/checks/types';
 import type { Workings } from '../../record/workings';
 import { foreAft, offCentre } from '../axlePlace/checks';
 import { barAt, barPredicts, shiftAt, wentForward } from '../axlePlace/place';
@@ -35,10 +38,17 @@ export interface AxleStands {
   rollCentre: number;
   /** Room of the axle to what stands in its way, mm. */
   room: number | null;
+  /** Where it was read, and whether a reading that it stands on was taken over or is unlikely and unconfirmed. */
+  gate: ReadingGate;
+  assumed: boolean;
 }
 
 /** The axle of a stage: as read, or as the plan's travel and its own bar leave it; null where it has no place to go. */
 export function standsAt(w: Workings, axle: Axle, stage: Stage): AxleStands | null {
+  const { answer, unsure } = w.watched(() => readStands(w, axle, stage));
+  return answer && { ...answer, assumed: unsure.size > 0 };
+}
+function readStands(w: Workings, axle: Axle, stage: Stage): Omit<AxleStands, 'assumed'> | null {
   if (!beams(w.job).includes(axle)) return null;
   const gate = stage === 'after' ? 'after' : 'before';
   const came = shiftAt(w, axle, gate);
@@ -68,6 +78,7 @@ export function standsAt(w: Workings, axle: Axle, stage: Stage): AxleStands | nu
     turned: 0,
     rollCentre: 0,
     room: valueOf(w, below(gate, 'axleRoom', axle))?.value ?? null,
+    gate,
   };
 }
 function rearBar(w: Workings, stage: Stage): ReadBar | null {
@@ -90,17 +101,21 @@ export interface AxleRow {
 
 /** The rows of an axle: place, bars, bump steer, wheel; what is only shown has no word. */
 export function axleRows(w: Workings, stands: AxleStands): AxleRow[] {
+  const { track, drag, box, lacks } = stands;
   const judgedAs = (id: string, title: string, of: Uncertain | null, figure: LimitFigure): AxleRow[] => {
     if (!of) return [];
     const { clear, stop, rule } = limitOn(w.job, figure);
     const limit = { clear, stop, sense: figure.sense };
-    return [
-      { id, title, quantity: figure.quantity, value: of.value, word: judge(of.value, of.u, limit, rule).verdict },
-    ];
+    const caps: Cap[] =
+      id === 'bars' && drag && track && drag.frame !== track.frame
+        ? [{ at: 'Watch', why: 'drag link and track bar hang from opposite sides' }]
+        : [];
+    const on = { gate: stands.gate, safetyCritical: false, assumed: stands.assumed, doubtful: null };
+    const { verdict: word } = judgeWorked({ value: of.value, u: of.u, caps }, limit, rule, on);
+    return [{ id, title, quantity: figure.quantity, value: of.value, word }];
   };
   const shown = (id: string, title: string, quantity: Quantity, value: number | null): AxleRow[] =>
     value === null || Math.abs(value) < 0.005 ? [] : [{ id, title, quantity, value, word: null }];
-  const { track, drag, box, lacks } = stands;
   const apart =
     track && drag
       ? {

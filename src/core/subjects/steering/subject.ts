@@ -1,5 +1,6 @@
 import type { Subject } from '../../record/subject';
 import { steeringChecks } from './checks';
+import { builtOpposite } from './entries';
 import { steeringLimits } from './limits';
 import { steeringPoints } from './points';
 import { steeringRoutes } from './routes';
@@ -11,4 +12,5 @@ export const steering: Subject = {
   checks: steeringChecks,
   limits: steeringLimits,
   routes: steeringRoutes,
+  entries: [builtOpposite],
 };

@@ -2,7 +2,9 @@ import { damperLeft } from '../../driveline/steering';
 import type { ReadingGate } from '../../document/job';
 import { deg, mm, type Phrase } from '../../kernel/phrase';
 import { type Corner } from '../../kernel/places';
-import { propagate } from '../../kernel/uncertainty/propagate';
+import { K, propagate } from '../../kernel/uncertainty/propagate';
+import { limitOn } from '../../record/checks/limit';
+import type { History } from '../../record/history';
 import { seen } from '../../record/checks/seen';
 import type { CheckDefinition } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
@@ -91,12 +93,8 @@ const locks: CheckDefinition = {
   gate: 'after',
   limit: lockAlike,
   // Asked once steering was touched; read, it is judged whoever asked.
-  places: (w) =>
-    LOCKS.every(([place, state]) =>
-      ['read', 'stale'].includes(w.figures.figure({ gate: 'after', point: 'lockAngle', place, state }).status),
-    )
-      ? ['vehicle']
-      : [],
+  places: (h) =>
+    LOCKS.every(([place, state]) => h.wasRead({ gate: 'after', point: 'lockAngle', place, state })) ? ['vehicle'] : [],
   needs: () => ({
     required: Object.fromEntries(
       LOCKS.map(([place, state]) => [state, { gate: 'after' as const, point: 'lockAngle', place, state }]),
@@ -122,14 +120,24 @@ const locks: CheckDefinition = {
   },
 };
 
+/** Where an end of a damper is that nobody knows: out of the way of the other, mm. */
+const FAR = { in: { value: -10_000, u: 0 }, out: { value: 10_000, u: 0 } } as const;
 const STROKES = ['damperClosed', 'damperOpen'] as const;
-const damperRead = (w: Workings): boolean =>
-  STROKES.every((point) => valueOf(w, below('after', point)) !== null) &&
-  (['floor-left', 'floor-right'] as const).some(
-    (state) => valueOf(w, { gate: 'after', point: 'damperLength', place: 'front', state }) !== null,
-  );
+const damperAt = (state: 'floor-left' | 'floor-right'): Spot => ({
+  gate: 'after',
+  point: 'damperLength',
+  place: 'front',
+  state,
+});
+/** Whether a length that its maker states, or that is read off the vehicle, was ever known. */
+const strokeRead = (h: History, point: (typeof STROKES)[number]): boolean =>
+  (['before', 'after'] as const).some((gate) => h.wasRead(below(gate, point)));
+/** A damper whose length was read at a lock, and one of its ends. */
+const damperRead = (h: History): boolean =>
+  STROKES.some((point) => strokeRead(h, point)) &&
+  (['floor-left', 'floor-right'] as const).some((state) => h.wasRead(damperAt(state)));
 /** Whether any of it was read as it came: taken off is not the same as never there. */
-const hadDamper = (w: Workings): boolean =>
+const hadDamper = ({ history }: Workings): boolean =>
   [
     ...STROKES.map((point) => below('before', point)),
     ...(['floor-left', 'floor-right'] as const).map((state): Spot => ({
@@ -138,7 +146,7 @@ const hadDamper = (w: Workings): boolean =>
       place: 'front',
       state,
     })),
-  ].some((spot) => valueOf(w, spot) !== null);
+  ].some((spot) => history.wasRead(spot));
 const stroke: CheckDefinition = {
   id: 'damper-stroke',
   title: 'Steering damper’s stroke at lock',
@@ -148,23 +156,44 @@ const stroke: CheckDefinition = {
   limit: damperStroke,
   quantity: 'length',
   // Where its lengths are not known, moved on by hand at both locks is the proof.
-  places: (w) => (damperRead(w) ? ['front'] : []),
-  needs: () => ({
+  places: (h) => (damperRead(h) ? ['front'] : []),
+  needs: (w) => ({
     required: {
+      ...from(
+        'after',
+        STROKES.filter((point) => strokeRead(w.history, point)),
+      ),
+      left: damperAt('floor-left'),
+      right: damperAt('floor-right'),
+    },
+    optional: {
       ...from('after', STROKES),
-      left: { gate: 'after', point: 'damperLength', place: 'front', state: 'floor-left' },
-      right: { gate: 'after', point: 'damperLength', place: 'front', state: 'floor-right' },
+      proof: { gate: 'after', point: 'damperFree', place: 'vehicle', state: 'floor' },
     },
   }),
-  work: ({ get }) => {
-    const [closed, open] = [get('damperClosed'), get('damperOpen')];
+  work: ({ w, get, maybe, proof }) => {
+    const [closed, open] = [maybe('damperClosed'), maybe('damperOpen')];
+    // The end that nobody knows takes nothing off the other.
+    const ends = [closed ?? FAR.in, open ?? FAR.out];
     const at = (['left', 'right'] as const).map((lock) => ({
       lock,
-      left: propagate(([l = 0, c = 0, o = 0]) => damperLeft(l, c, o), [get(lock), closed, open]),
+      left: propagate(([l = 0, c = 0, o = 0]) => damperLeft(l, c, o), [get(lock), ...ends]),
     }));
     const [least] = [...at].sort((a, b) => a.left.value - b.left.value);
     if (!least) return null;
+    const short = least.left.value - K * least.left.u < limitOn(w.job, damperStroke).stop;
+    const unread = STROKES.filter((point) => !maybe(point));
+    const seen = proof('proof');
     return {
+      // Its other end by hand: what stops there is felt there.
+      cap:
+        unread.length > 0 && !short && seen?.choice !== 'free'
+          ? {
+              at: 'Not measured',
+              why: `one end of the damper is not known: its ${unread.includes('damperOpen') ? 'open' : 'closed'} length`,
+              spots: unread.map((point) => below('after', point)),
+            }
+          : undefined,
       ...least.left,
       formula: 'the lesser of length − closed and open − length, at either lock',
       summary: [mm(least.left.value), ` left at ${least.lock} lock`],

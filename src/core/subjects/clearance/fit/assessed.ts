@@ -57,12 +57,12 @@ export const assessedAt = (w: Workings, corner: Corner, stage: Stage): AssessedC
 };
 
 /** Whether anything round a wheel was taped at that wheel itself: only then are its checks worked. */
-export const isTaped = (w: Workings, corner: Corner): boolean =>
-  w.once(`taped/${corner}`, () => w.job.readings.some((r) => r.place === corner && obstaclePoint(r.point) !== null));
+export const isTaped = ({ job }: Pick<Workings, 'job'>, corner: Corner): boolean =>
+  job.readings.some((r) => r.place === corner && obstaclePoint(r.point) !== null);
 
 /** Whether a corner is swept for the checks: from the After gate on, where it was taped. */
-export const isSwept = (w: Workings, corner: Corner): boolean =>
-  (w.job.job.gate === 'after' || w.job.job.gate === 'release') && isTaped(w, corner);
+export const isSwept = ({ job }: Pick<Workings, 'job'>, corner: Corner): boolean =>
+  (job.job.gate === 'after' || job.job.gate === 'release') && isTaped({ job }, corner);
 
 /** By corner, for whoever works the same job elsewhere and need not sweep it again. */
 export type SweptCorners = Partial<Record<Corner, Swept>>;

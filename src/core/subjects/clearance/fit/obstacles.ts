@@ -60,7 +60,8 @@ export function obstaclesOf(w: Workings, corner: Corner): CornerObstacles {
   for (const kind of OBSTACLES) {
     const on = carrierOf(kind, suspension);
     if (!on || !kind.axles.includes(axle)) continue;
-    const taped = tapedObstacle(figures, corner, kind, on, wheel, fitted);
+    // An obstacle says by itself whether any of it is only assumed.
+    const taped = w.unwatched(() => tapedObstacle(figures, corner, kind, on, wheel, fitted));
     if (taped.absent) out.absent.push(kind.id);
     else if (taped.obstacle) out.known.push(taped.obstacle);
     else {
@@ -189,13 +190,8 @@ function acrossObstacle(
 ): ClearanceObstacle | null {
   const other = otherSide(corner) as Corner | null;
   if (!other) return null;
-  const { obstacle } = tapedObstacle(
-    figures,
-    other,
-    kind,
-    on,
-    referenceWheel(w, other),
-    fittedBefore(w, axleOf(other)),
+  const { obstacle } = w.unwatched(() =>
+    tapedObstacle(figures, other, kind, on, referenceWheel(w, other), fittedBefore(w, axleOf(other))),
   );
   if (!obstacle) return null;
   const points = obstacle.points.map(([x, y, z]): [number, number, number] => [x, -y, z]);

@@ -10,6 +10,7 @@ import { hubToLipAt } from '../../stance/rise';
 import { figuresAt } from '../../../suspension/lengths';
 import { linkageOf } from '../../../suspension/linkage';
 import { travelWhere } from '../../../suspension/reach';
+import { K, type Uncertain } from '../../../kernel/uncertainty/propagate';
 import type { SideName } from '../../../suspension/schema';
 import type { KnownLimits } from '../engine/problem';
 
@@ -31,6 +32,11 @@ interface Limit {
 /** Changes after which a wheel may hang lower, and after which stop and shock may end its travel elsewhere. */
 const HANGS: readonly ChangeKind[] = ['spring', 'shock-or-strap', 'track-bar-or-arm'];
 const ENDS: readonly ChangeKind[] = ['shock-or-strap'];
+
+/** A wheel that hangs comes down by this at least, mm. */
+const HANGS_BY = 20;
+/** Whether a wheel that was read hanging, mm below where it stands, can have hung: one that hardly came down did not. */
+export const hangs = ({ value, u }: Uncertain): boolean => value + K * u >= HANGS_BY;
 
 /** How far a shock's length is looked for, mm of travel. */
 const TOLERABLE = 260;
@@ -113,7 +119,8 @@ export function limitsAt(w: Workings, corner: Corner, stage: Stage, shorter = 0)
     }
     const hanging = read(gate, 'hubToLipDroop', corner, 'droop');
     const standing = hubToLipAt(figures, gate, corner);
-    if (!droop && hanging && standing && here)
+    const down = hanging && standing && { value: hanging.value - standing.value, u: Math.hypot(hanging.u, standing.u) };
+    if (!droop && hanging && standing && here && down && hangs(down))
       droop = {
         value: here.value - (hanging.value - standing.value),
         u: Math.hypot(hanging.u, standing.u, here.u),

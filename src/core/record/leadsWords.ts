@@ -1,0 +1,72 @@
+import * as z from 'zod';
+import type { Filed, JobDocument } from '../document/job';
+import { Place, PLACE_NAME } from '../kernel/places';
+import { entryKind, type EntryKind } from './subject';
+
+const words = (most: number) => z.string().trim().min(1, 'say why').max(most);
+const EVERYWHERE = ['intake', 'before', 'plan', 'build', 'after', 'release'] as const;
+const at = (place: Place): string => (place === 'vehicle' ? '' : `, ${PLACE_NAME[place].toLowerCase()}`);
+
+const NoSuchPart = z.strictObject({
+  point: z.string().max(40),
+  place: Place,
+  what: words(120).describe('What it is, in words'),
+  reason: words(300),
+});
+export const ToldWrong = z.strictObject({
+  point: z.string().max(40),
+  place: Place,
+  what: words(120),
+  choice: z.string().max(60).describe('What was told and is not so, by its id'),
+  said: words(120).describe('The same in words'),
+  reason: words(300),
+});
+
+/** A lead's word that the vehicle has no such part: the one thing that takes a row away. */
+export const noSuchPart = entryKind({
+  kind: 'no-such-part',
+  name: 'No such part on this vehicle',
+  schema: NoSuchPart,
+  fields: [],
+  gates: EVERYWHERE,
+  lead: true,
+  says: ({ what, place, reason }) => [`${what}${at(place)}: ${reason}`],
+});
+
+/** A lead's word on what was told of a part at one gate and otherwise at another, with nothing recorded between. */
+export const toldWrong = entryKind({
+  kind: 'told-wrong',
+  name: 'Told wrong',
+  schema: ToldWrong,
+  fields: [],
+  gates: EVERYWHERE,
+  lead: true,
+  says: ({ what, place, said, reason }) => [`${what}${at(place)}: not ${said}; ${reason}`],
+});
+
+/** What a lead says of the record itself, whatever the subject. */
+export const LEADS_WORDS: readonly EntryKind[] = [noSuchPart, toldWrong];
+
+/** A lead's words of a job, by what they are on. */
+export interface LeadsWords {
+  lacks(point: string, place: Place): Filed | null;
+  toldWrong(point: string, place: Place, choice: string): boolean;
+}
+
+export function leadsWordsOn(job: JobDocument): LeadsWords {
+  const lacking = new Map<string, Filed>();
+  const wrong = new Set<string>();
+  for (const filed of job.entries) {
+    if (filed.kind === noSuchPart.kind) {
+      const read = NoSuchPart.safeParse(filed.body);
+      if (read.success) lacking.set(`${read.data.point}/${read.data.place}`, filed);
+    } else if (filed.kind === toldWrong.kind) {
+      const read = ToldWrong.safeParse(filed.body);
+      if (read.success) wrong.add(`${read.data.point}/${read.data.place}/${read.data.choice}`);
+    }
+  }
+  return {
+    lacks: (point, place) => lacking.get(`${point}/${place}`) ?? null,
+    toldWrong: (point, place, choice) => wrong.has(`${point}/${place}/${choice}`),
+  };
+}
