@@ -117,6 +117,11 @@ export default tseslint.config(
           selector: "MemberExpression[object.name='Math'][property.name='random']",
           message: 'Core has no random source.',
         },
+        {
+          selector:
+            "Property[key.name='places'] :matches(MemberExpression[property.name='figures'], NewExpression[callee.name=/^(Figures|Workings)$/])",
+          message: 'Which rows a vehicle has goes by its history, never by a figure: docs/figures.md "A row stays".',
+        },
       ],
       'no-restricted-imports': [
         'error',

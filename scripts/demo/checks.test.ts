@@ -280,13 +280,28 @@ describe('laws', () => {
     expect(find(empty, 'twist', 'vehicle', 'before').missing).toHaveLength(4);
   });
 
-  test('a safety-critical part cannot be answered away as not fitted; another part can', () => {
+  test('no part is answered away as not fitted: a lead says that there is none', () => {
     expect(find(lifted({ hoseFree: 'not-fitted' }), 'brake-hose-slack', 'FL').verdict).toBe('Not measured');
     expect(releaseBlockers(verdictsOf(lifted({ gapHose: 'not-fitted' }))).map((b) => b.check)).toContain(
       'static-gap-hose',
     );
     const none = lifted({ barAngle: 'not-fitted' }, { barAngle: 'not-fitted' });
-    expect(verdictsOf(none).some((v) => v.check === 'sway-bar-neutral')).toBe(false);
+    expect(find(none, 'sway-bar-neutral', 'front')).toMatchObject({ verdict: 'Not measured', required: true });
+    const word = (place: string): JobDocument['entries'][number] => ({
+      id: crypto.randomUUID(),
+      kind: 'no-such-part',
+      gate: 'after',
+      body: { point: 'barAngle', place, what: 'bar angle', reason: 'built without one' },
+      by: 'Ivo',
+      at: '2026-11-04T08:00:00Z',
+    });
+    const said = { ...none, entries: [...none.entries, word('front')] };
+    expect(verdictsOf(said).filter((v) => v.check === 'sway-bar-neutral').map((v) => v.place)).toEqual(['rear']);
+    // Never where a reading of it stood.
+    const had = lifted({ barAngle: 'not-fitted' });
+    expect(find({ ...had, entries: [...had.entries, word('front')] }, 'sway-bar-neutral', 'front').verdict).toBe(
+      'Not measured',
+    );
   });
 
   test('a struck reading is as if never read; a superseded one yields; a struck superseder brings it back', () => {

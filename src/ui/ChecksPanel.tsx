@@ -12,6 +12,7 @@ import { K } from '@/core/kernel/uncertainty/propagate';
 import { Arm, verdictInk } from './drawings/Arm';
 import { AcceptStop } from './AcceptStop';
 import { Figure, PlusMinus, Words } from './Figure';
+import { LeadsWord } from './LeadsWord';
 import { RoomLink } from './room/RoomLink';
 
 interface Props {
@@ -139,6 +140,7 @@ export function Worked({
           </div>
           <Working jobId={jobId} v={v} />
           {lead && v.verdict === 'Stop' && !v.safetyCritical && !v.accepted && <AcceptStop jobId={jobId} verdict={v} />}
+          {lead && v.verdict === 'Not measured' && <LeadsWord verdict={v} />}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

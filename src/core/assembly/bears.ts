@@ -1,6 +1,7 @@
 import { axleOf, CORNERS, isCorner, type Corner } from '../kernel/places';
 import type { Verdict } from '../record/checks/types';
 import { SETTLED_WITHIN } from '../record/figures';
+import { changedSince } from '../record/pointRules';
 import type { Workings } from '../record/workings';
 import { riseAt } from '../subjects/stance/rise';
 
@@ -16,7 +17,7 @@ const cornersFor = (v: Verdict): readonly Corner[] =>
  * Source: docs/figures.md "What can be signed away".
  */
 export function bears(w: Workings, v: Verdict): boolean {
-  const recorded = w.job.changes.some((c) => c.gate !== 'intake' && c.gate !== 'before' && v.staleOn.includes(c.kind));
+  const recorded = changedSince(w.job, ...v.staleOn);
   if (recorded) return true;
   return (
     v.staleOn.includes('spring') &&

@@ -14,8 +14,29 @@ const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
+ * A plan of version 1 told its lift as the lip's rise, what the lip was altered by in it. It is told since as the body's
+ * over the hub: the alteration comes out, and what was told is kept beside it.
+ */
+function planOfOne(plan: Record<string, unknown>): Record<string, unknown> {
+  const altered = (end: 'Front' | 'Rear'): number => {
+    const by = plan[`lipAltered${end}`];
+    return typeof by === 'number' && typeof plan[`lift${end}`] === 'number' ? by : 0;
+  };
+  if (altered('Front') === 0 && altered('Rear') === 0) return plan;
+  const told = (end: 'Front' | 'Rear'): unknown => (altered(end) === 0 ? null : plan[`lift${end}`]);
+  const body = (end: 'Front' | 'Rear'): unknown =>
+    altered(end) === 0 ? plan[`lift${end}`] : Number(plan[`lift${end}`]) - altered(end);
+  return {
+    ...plan,
+    liftFront: body('Front'),
+    liftRear: body('Rear'),
+    parts: { 'lift-told-at-lip': { front: told('Front'), rear: told('Rear') } },
+  };
+}
+
+/**
  * 1 → 2. The first files knew no notes, overlaps, openings, geometry or fitments; limits had no decision rule; nobody
- * could confirm an unlikely reading or answer for what is checked elsewhere.
+ * could confirm an unlikely reading or answer for what is checked elsewhere. The lift was told as the lip's rise.
  */
 const one: Migrator = {
   from: 1,
@@ -27,6 +48,7 @@ const one: Migrator = {
     fitments: { asked: null, suggested: null },
     ...written,
     version: 2,
+    plan: isObject(written.plan) ? planOfOne(written.plan) : written.plan,
     limits: isObject(written.limits)
       ? Object.fromEntries(
           Object.entries(written.limits).map(([key, limit]) => [
@@ -57,7 +79,10 @@ const three: Migrator = {
     ...written,
     version: 4,
     entries: [],
-    plan: isObject(written.plan) ? { ...written.plan, parts: {} } : written.plan,
+    // Only what an older step of this chain put there: no release wrote parts before.
+    plan: isObject(written.plan)
+      ? { ...written.plan, parts: isObject(written.plan.parts) ? written.plan.parts : {} }
+      : written.plan,
     readings: Array.isArray(written.readings)
       ? written.readings.map((reading: unknown) =>
           isObject(reading) && FROM_BELOW.includes(String(reading.point)) && reading.state === 'floor'

@@ -1,3 +1,5 @@
+import { countsAs } from '../document/changeKinds';
+import { leadsWordsOn } from './leadsWords';
 import { standsAfter } from './pointRules';
 import { isInchUnit, quantityOf } from '../kernel/units/quantities';
 import { uncertaintyParts } from '../kernel/uncertainty/instruments';
@@ -81,7 +83,7 @@ export function staleBecause(book: Book, job: JobDocument, reading: Reading): Ch
   const kinds = [...(point?.staleOn ?? []), ...(point?.alsoStale?.(job, reading) ?? [])];
   const later = job.changes.filter(
     (change) =>
-      kinds.includes(change.kind) &&
+      countsAs(change, job.vehicle, kinds) &&
       instant(change.at) >= instant(reading.takenAt) &&
       (reading.gate === 'after' || change.gate === 'before' || change.gate === 'intake'),
   );
@@ -112,7 +114,10 @@ export class Figures {
     /** Hears of every figure asked for that is assumed or doubtful. */
     private readonly onUnsure: (figure: Extract<Figure, { status: 'read' }>) => void = () => undefined,
   ) {
+    const words = leadsWordsOn(job);
     for (const reading of standingReadings(job)) {
+      // What a lead said was told wrong tells nothing.
+      if (reading.answer === 'observed' && words.toldWrong(reading.point, reading.place, reading.text)) continue;
       const key = spotKey(reading);
       const list = this.bySpot.get(key);
       if (list) list.push(reading);

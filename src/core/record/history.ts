@@ -1,3 +1,4 @@
+import { countsAs } from '../document/changeKinds';
 import type { JobDocument, Reading, ReadingGate } from '../document/job';
 import type { Place } from '../kernel/places';
 import type { Book } from './book';
@@ -6,6 +7,8 @@ import { leadsWordsOn, type LeadsWords } from './leadsWords';
 
 /** A mis-tap that the same person puts right within this is no telling, ms. */
 const AT_ONCE = 10 * 60_000;
+/** Why a reading is struck that was filed at another place than where it was read. Its twin alone does not tell so. */
+const WRONG_PLACE = /\bwrong (place|corner|side|wheel|axle|end|point)\b|\bmisfiled\b/i;
 const time = (iso: string): number => Date.parse(iso);
 const byTime = (a: Reading, b: Reading): number => time(a.takenAt) - time(b.takenAt);
 
@@ -35,8 +38,9 @@ export class History {
     this.words = leadsWordsOn(job);
     const superseded = new Set(job.readings.map((r) => r.supersedes));
     const standing = (r: Reading): boolean => !this.struckIds.has(r.id) && !superseded.has(r.id);
-    // Only what was struck can have been filed at the wrong place: most readings are not looked at twice.
-    const struck = job.readings.filter((r) => this.struckIds.has(r.id));
+    // Only what was struck so can have been filed at the wrong place: most readings are not looked at twice.
+    const misplaced = new Set(job.strikes.filter((s) => WRONG_PLACE.test(s.reason)).map((s) => s.reading));
+    const struck = job.readings.filter((r) => misplaced.has(r.id));
     const misfiled = new Set(
       struck.filter((r) => job.readings.some((other) => standing(other) && isTwin(r, other))).map((r) => r.id),
     );
@@ -68,9 +72,10 @@ export class History {
     return this.all(spot).some(isReading);
   }
 
-  /** Whether it was ever answered there, in whatever way but “not fitted”. */
-  wasAnswered(spot: Spot): boolean {
-    return this.all(spot).some((r) => r.answer !== 'not-fitted');
+  /** When a spot was last read, whatever became of the reading, ms; −∞ where it never was. */
+  lastRead(spot: Spot): number {
+    const read = this.all(spot).findLast(isReading);
+    return read ? time(read.takenAt) : -Infinity;
   }
 
   /** Whether that reading was struck out, and not as filed at the wrong place. */
@@ -126,7 +131,7 @@ export class History {
         r.text !== last.text &&
         !this.job.changes.some(
           (c) =>
-            kinds.includes(c.kind) &&
+            countsAs(c, this.job.vehicle, kinds) &&
             time(c.at) >= Math.min(time(r.takenAt), time(last.takenAt)) &&
             time(c.at) <= Math.max(time(r.takenAt), time(last.takenAt)),
         ) &&

@@ -30,6 +30,10 @@ export const noSuchPart = entryKind({
   fields: [],
   gates: EVERYWHERE,
   lead: true,
+  refuse: (job, { what, point, place }) =>
+    job.readings.some((r) => r.point === point && r.place === place && (r.value !== null || r.good !== null))
+      ? `${what}${at(place)} was read on this vehicle: it has one. Record what was done with it instead.`
+      : null,
   says: ({ what, place, reason }) => [`${what}${at(place)}: ${reason}`],
 });
 

@@ -1,4 +1,5 @@
 import { quantityOf } from '../kernel/units/quantities';
+import { countsAs } from '../document/changeKinds';
 import type { ChangeKind } from '../document/changes';
 import type { JobDocument } from '../document/job';
 import type { Asked, Point } from './point';
@@ -14,8 +15,8 @@ const isAlwaysEssential = (point: Point, job: JobDocument, asked: Asked): boolea
     : point.essential === true || point.essential === job.job.heightSchool;
 
 /** Changed since Before, at whichever gate it was recorded: a part is also changed once Release stands open. */
-export const changedSince = (job: Pick<JobDocument, 'changes'>, ...kinds: readonly ChangeKind[]): boolean =>
-  job.changes.some((c) => kinds.includes(c.kind) && c.gate !== 'intake' && c.gate !== 'before');
+export const changedSince = (job: Pick<JobDocument, 'changes' | 'vehicle'>, ...kinds: readonly ChangeKind[]): boolean =>
+  job.changes.some((c) => countsAs(c, job.vehicle, kinds) && c.gate !== 'intake' && c.gate !== 'before');
 
 /**
  * Whether what was read Before still tells how it is After: of a kind that is asked once a vehicle, as long as none of

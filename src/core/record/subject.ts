@@ -41,6 +41,8 @@ export interface EntryKind<T = unknown> {
   lead?: boolean;
   /** Something known of the vehicle, not done to it: its subject says on the sheet what stands of it. */
   stated?: true;
+  /** Why this one may not be filed on a job, as a sentence; null where it may. */
+  refuse?(job: JobDocument, body: T): string | null;
   /** What it says, in words with figures: for the story, the sheet and whoever looks for it. */
   says(body: T): Phrase;
 }

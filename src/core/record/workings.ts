@@ -108,9 +108,23 @@ export class Workings {
       for (const figure of known.unsure) this.standsOn?.add(figure);
       return known.answer as T;
     }
-    const { answer, unsure } = this.watched(work);
+    const { answer, unsure } = this.tried(work);
     this.worked.set(key, { answer, unsure });
     return answer;
+  }
+
+  /** Works something that may come to nothing: what comes to nothing lends nothing, and marks nothing. */
+  tried<T>(work: () => T): { answer: T; unsure: ReadonlySet<Unsure> } {
+    const outer = this.standsOn;
+    this.standsOn = null;
+    try {
+      const { answer, unsure } = this.watched(work);
+      const lent: ReadonlySet<Unsure> = answer === null ? new Set() : unsure;
+      if (outer) for (const figure of lent) outer.add(figure);
+      return { answer, unsure: lent };
+    } finally {
+      this.standsOn = outer;
+    }
   }
 
   /**

@@ -5,7 +5,7 @@ import { unlockedBy } from '@/core/assembly/unlocks';
 import { otherSide, STATE_NAME } from '@/core/kernel/places';
 import { mayLack } from '@/core/record/pointRules';
 import type { ReadingGate } from '@/core/document/job';
-import { buildRoute, isRouteKind, minutesLeft, routeName, type RouteKind } from '@/core/assembly/route/route';
+import { buildRoute, isRouteKind, minutesLeft, routeName, stopAt, type RouteKind } from '@/core/assembly/route/route';
 import type { RouteStop } from '@/core/record/route';
 import { show } from '@/core/kernel/units/format';
 import { gateShutForReading } from '@/core/record/filing/makeReading';
@@ -29,7 +29,11 @@ export function ReadRoom(props: Props) {
   const home = `/jobs/${view.id}/${gate}`;
   const kind = asked.route && isRouteKind(asked.route, gate) ? asked.route : 'short';
   const shut = !view.open || !view.bay || gateShutForReading(view.job, gate, new Date().toISOString()) !== null;
-  const stops = shut ? [] : buildRoute(view.workings, gate, kind);
+  const route = shut ? [] : buildRoute(view.workings, gate, kind);
+  // Asked for by name, it is read although no route has it.
+  const beside =
+    !shut && asked.at && !route.some((s) => s.key === asked.at) ? stopAt(view.workings, gate, asked.at) : null;
+  const stops = beside ? [...route, beside] : route;
   const firstOpen = stops.findIndex((s) => s.status !== 'answered');
   const wanted = asked.at ? stops.findIndex((s) => s.key === asked.at) : firstOpen;
   const index = wanted >= 0 ? wanted : firstOpen;

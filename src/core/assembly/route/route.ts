@@ -2,7 +2,7 @@ import type { Workings } from '../../record/workings';
 import { Figures } from '../../record/figures';
 import type { Place, VehicleState } from '../../kernel/places';
 import { BOOK } from '../book';
-import { isEssential, standsAfter } from '../../record/pointRules';
+import { changedSince, isEssential, standsAfter } from '../../record/pointRules';
 import { LAPS, type Lap, type Point } from '../../record/point';
 import { secondsOf, stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
 import { STATIONS } from '../../record/station';
@@ -100,6 +100,22 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
     }));
 }
 
+/**
+ * A reading that is asked for by its key, on no route as it may be: what a verdict lacks can always be read.
+ *
+ * @returns null where this vehicle has no such spot at that gate
+ */
+export function stopAt(w: Workings, gate: ReadingGate, key: string): RouteStop | null {
+  for (const point of w.book.points) {
+    if (!point.gates.includes(gate) || !key.startsWith(`${point.id}.`)) continue;
+    const spot = point.where(w.job).find(({ place, state }) => stopKey(point.id, place, state, 1) === key);
+    if (!spot) continue;
+    const status = stopStatus(w.figures.figure({ gate, point: point.id, ...spot }));
+    return { key, point, gate, ...spot, set: 1, status, seconds: secondsOf(w, point) };
+  }
+  return null;
+}
+
 function belongs(
   figures: Figures,
   point: Point,
@@ -116,6 +132,8 @@ function belongs(
   if ((before.status === 'read' || before.status === 'observed') && standsAfter(point, figures.job, { place, state }))
     return false;
   if (essential) return true;
+  // Asked only after a change that nobody recorded.
+  if (typeof point.asked === 'object' && !changedSince(figures.job, ...point.asked.after)) return false;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';
 }

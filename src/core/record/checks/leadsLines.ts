@@ -1,3 +1,4 @@
+import { countsAs } from '../../document/changeKinds';
 import type { ChangeKind } from '../../document/changes';
 import type { JobDocument, StationLine } from '../../document/job';
 import { day } from '../../kernel/time/when';
@@ -31,8 +32,8 @@ export function lineSaid(
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
     .findLast((each) => each.line === line);
   if (!said) return null;
-  const kinds = takenBackBy(w, own);
-  const since = job.changes.filter((c) => kinds.has(c.kind) && Date.parse(c.at) >= Date.parse(said.at));
+  const kinds = [...takenBackBy(w, own)];
+  const since = job.changes.filter((c) => countsAs(c, job.vehicle, kinds) && Date.parse(c.at) >= Date.parse(said.at));
   return { said, stale: since.at(-1) ?? null };
 }
 

@@ -88,7 +88,7 @@ export interface CheckDefinition {
   staleOn?: readonly ChangeKind[];
   limit: LimitFigure | null;
   /** The shop's limit from which it works its own, where it is not judged by that alone. */
-  judgedBy?: LimitFigure;
+  judgedBy?: LimitFigure | readonly LimitFigure[];
   /** Not measured at After, it is in the way of release although it is not safety-critical. */
   required?: boolean;
   quantity: Quantity | null;

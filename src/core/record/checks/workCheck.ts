@@ -71,7 +71,14 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
   let verdict: Verdict;
   if (check.work) {
     const { answer: result, unsure } = w.watched(() => workedWith(check, input));
-    verdict = worked(check, input, base, [...found.values()].filter(isRead), result, on(check, book, [...notBy, ...unsure, ...own]));
+    verdict = worked(
+      check,
+      input,
+      base,
+      [...found.values()].filter(isRead),
+      result,
+      on(check, book, [...notBy, ...unsure, ...own]),
+    );
   } else {
     const { answer, unsure } = w.watched(() => observed(check, input, base));
     verdict = seenOn(answer, on(check, book, [...unsure, ...own]));
@@ -149,7 +156,13 @@ function contradiction(
     return {
       why: `${definition.short} was told as ${said(other.was)}, then as ${said(other.is)}, and no change of it is recorded`,
       next: 'Record what was changed; or a lead says which was told wrong, and why.',
-      told: [other.was, other.is].map((r) => ({ point, place, what: definition.short, choice: r.text, said: named(r) })),
+      told: [other.was, other.is].map((r) => ({
+        point,
+        place,
+        what: definition.short,
+        choice: r.text,
+        said: named(r),
+      })),
     };
   }
   return null;
@@ -179,9 +192,7 @@ function withoutPart(
       summary: ['answered “not fitted”'],
       next: ['This has to be looked at on every vehicle.'],
     };
-  const had = absent.filter(
-    (spot) => spot.gate === 'after' && history.wasRead({ ...spot, gate: 'before' }),
-  );
+  const had = absent.filter((spot) => spot.gate === 'after' && history.wasRead({ ...spot, gate: 'before' }));
   const gone = had.length > 0 ? (check.gone?.(w, place) ?? null) : null;
   if (gone)
     return {
@@ -237,7 +248,11 @@ function undoneBy(w: Workings, check: CheckDefinition, needs: Needs): { at: stri
     if (figure.status === 'stale') found(figure.change.at, `${figure.change.what} was recorded`);
     const read = all.findLast((r) => r.answer === 'measured' || r.answer === 'observed');
     if (!read) continue;
-    if (figure.status === 'cannot-reach' || figure.status === 'not-fitted' || (figure.status === 'read' && figure.assumed)) {
+    if (
+      figure.status === 'cannot-reach' ||
+      figure.status === 'not-fitted' ||
+      (figure.status === 'read' && figure.assumed)
+    ) {
       const instead = figure.readings.at(-1);
       const said =
         figure.status === 'cannot-reach'
@@ -435,7 +450,8 @@ function worked(
     assumed: stands.assumed,
     working: { formula: result.formula, inputs: [], steps: result.steps ?? [] },
   };
-  for (const why of word.lowered) verdict.next = [...verdict.next, ...(verdict.next.length ? [' '] : []), sentence(why)];
+  for (const why of word.lowered)
+    verdict.next = [...verdict.next, ...(verdict.next.length ? [' '] : []), sentence(why)];
   const { withdrawn } = word;
   if (withdrawn) {
     withdraw(verdict, withdrawn.why);

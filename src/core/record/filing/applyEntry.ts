@@ -100,6 +100,8 @@ export function applyEntry(
         const issue = read.error.issues[0];
         return no(`${kind.name}: ${[issue?.path.join('.'), issue?.message].filter(Boolean).join(', ')}`);
       }
+      const refused = kind.refuse?.(job, read.data) ?? null;
+      if (refused) return no(refused);
       const fields = z.record(z.string(), z.json()).parse(read.data);
       const filed = { id, kind: kind.kind, body: fields, gate: job.job.gate, by, at };
       return { ok: true, made: { job: { ...job, entries: [...job.entries, filed] }, entry: filed } };

@@ -11,7 +11,16 @@ import { turnedInOpenings } from '../axlePlace/place';
 import { bandHeights, bandOf, bandSaid, lacksBand, leadOf, rowsFor, type BandedId } from './bands';
 import { movedChecks } from './moved';
 import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
-import { camberAt, casterAt, floor, spotsFor, thrustAt, toesEver, toeSpots, totalToeAt, wasAligned,
+import {
+  camberAt,
+  casterAt,
+  floor,
+  spotsFor,
+  thrustAt,
+  toesEver,
+  toeSpots,
+  totalToeAt,
+  wasAligned,
   type Aligned,
 } from './read';
 

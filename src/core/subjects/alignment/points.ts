@@ -2,12 +2,13 @@ import type { JobDocument, ReadingGate } from '../../document/job';
 import { CORNERS } from '../../kernel/places';
 import { BOTH, FRONT, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { latestStanding } from '../../record/figures';
+import { changedSince } from '../../record/pointRules';
 import { asMirror, firstOf } from './mirrored';
 import { staleAfter } from '../common/stale';
 import { shockHolds } from '../common/where';
 
 /** Camber, caster and toe are read against the height and the load. */
-const ALIGNED = [...staleAfter('alignment'), 'load'] as const;
+const ALIGNED = staleAfter('alignment');
 
 /** How a shop reads its alignment: with a stand, with gauge and tape or strings, or caster from camber at two turns. */
 export const WAYS = [
@@ -75,6 +76,26 @@ const asMinutes =
       ? ['That is ', { quantity: 'fineAngle', value }, '. Were minutes typed for degrees? 12′ is 0°12′, or 0.2.']
       : null;
 
+/** Ends whose tyres changed unlike lean the vehicle, and caster with it, mm: a tenth of a degree over a wheelbase. */
+const UNLIKE = 10;
+/** Whether the tyres that were fitted made the ends differ from how they came. */
+function endsDiffer(job: JobDocument): boolean {
+  const size = (gate: ReadingGate, place: 'front' | 'rear'): number | null =>
+    latestStanding(job, (r) => r.point === 'tyreDiameter' && r.gate === gate && r.place === place && r.value !== null)
+      ?.value ?? null;
+  const of = (gate: ReadingGate): number | null => {
+    const [front, rear] = [size(gate, 'front'), size(gate, 'rear')];
+    return front === null || rear === null ? null : front - rear;
+  };
+  const [was, is] = [of('before'), of('after')];
+  return was !== null && is !== null && Math.abs(is - was) > UNLIKE;
+}
+/** Caster is read against level: tyres of another size at one end turn the whole vehicle. */
+const leansWithTyres: NonNullable<Point['alsoStale']> = (job, at) => [
+  ...shockHolds(job, at),
+  ...(changedSince(job, 'tyre-or-wheel') && endsDiffer(job) ? (['tyre-or-wheel'] as const) : []),
+];
+
 const CAMBER = ['camber', 'camberGauge'];
 const CASTER = ['caster', 'casterGauge'];
 
@@ -118,6 +139,7 @@ export const alignmentPoints: readonly Point[] = [
   {
     ...byStand,
     id: 'caster',
+    alsoStale: leansWithTyres,
     label: 'Caster',
     short: 'caster',
     how: 'From the stand’s steer sweep. Plus when the top of the steering axis leans rearward.',
@@ -155,6 +177,7 @@ export const alignmentPoints: readonly Point[] = [
   {
     ...byGauge,
     id: 'casterGauge',
+    alsoStale: leansWithTyres,
     label: 'Caster, gauge on a machined face of the knuckle',
     short: 'caster by gauge',
     how: 'On a face square to the steering axis it reads caster itself; held along both ball joints, take what it lacks of upright. Which face, and what it stands off by, in the remark.',
@@ -168,6 +191,7 @@ export const alignmentPoints: readonly Point[] = [
   {
     ...byGauge,
     id: 'camberOut',
+    alsoStale: leansWithTyres,
     label: 'Camber with the wheel’s front turned outboard',
     short: 'camber, turned out',
     how: 'Turned 15° to 20° by plates or chalk lines; gauge across the rim as before. Plus when the top leans out.',
@@ -180,6 +204,7 @@ export const alignmentPoints: readonly Point[] = [
   {
     ...byGauge,
     id: 'camberIn',
+    alsoStale: leansWithTyres,
     label: 'Camber with its front turned inboard, as far',
     short: 'camber, turned in',
     how: 'As far the other way. Plus when the top leans out.',

@@ -20,14 +20,26 @@ export interface Aligned extends Uncertain {
 }
 /** The readings that a figure is made of, the way that the shop reads it at that gate; a stand's go before. */
 export function spotsFor(w: Workings, gate: ReadingGate, figure: 'camber' | 'caster', corner: Corner): Spot[] {
-  const stand = floor(gate, figure, corner);
-  if (read(w, stand)) return [stand];
+  const stand = [floor(gate, figure, corner)];
   const way = wayOf(w.job, gate);
-  if (way === 'stand') return [stand];
-  if (figure === 'camber') return [floor(gate, 'camberGauge', corner)];
-  return way === 'turned'
-    ? ['camberOut', 'camberIn', 'turnedBy'].map((point) => floor(gate, point, corner))
-    : [floor(gate, 'casterGauge', corner)];
+  if (way === 'stand') return stand;
+  const own =
+    figure === 'camber' ? ['camberGauge'] : way === 'turned' ? ['camberOut', 'camberIn', 'turnedBy'] : ['casterGauge'];
+  return goesBefore(
+    w,
+    stand,
+    own.map((point) => floor(gate, point, corner)),
+  );
+}
+
+/**
+ * The readings of the better way where they are read, or where they were and nothing was read the other way since: a
+ * figure that was struck is not answered by an older one of another kind.
+ */
+function goesBefore(w: Workings, better: Spot[], other: Spot[]): Spot[] {
+  if (better.every((spot) => read(w, spot))) return better;
+  const last = (spots: readonly Spot[]): number => Math.max(...spots.map((spot) => w.history.lastRead(spot)));
+  return last(better) > -Infinity && last(better) >= last(other) ? better : other;
 }
 
 export function camberAt(w: Workings, gate: ReadingGate, corner: Corner): Aligned | null {
@@ -51,14 +63,14 @@ export function casterAt(w: Workings, gate: ReadingGate, corner: Corner): Aligne
 
 /** The readings that one wheel's own toe is made of: a stand's, or between its rim and a string. */
 const wheelToeSpots = (w: Workings, gate: ReadingGate, corner: Corner): Spot[] => {
-  const stand = floor(gate, 'toe', corner);
-  return read(w, stand) || wayOf(w.job, gate) !== 'string'
-    ? [stand]
-    : [
+  const stand = [floor(gate, 'toe', corner)];
+  return wayOf(w.job, gate) !== 'string'
+    ? stand
+    : goesBefore(w, stand, [
         floor(gate, 'stringAhead', corner),
         floor(gate, 'stringBehind', corner),
         floor(gate, 'toeDiameter', axleOf(corner)),
-      ];
+      ]);
 };
 
 /** Every reading by which a wheel's figure may be told, whichever way the shop reads it. */
@@ -68,12 +80,8 @@ const WAYS_TO: Readonly<Record<'camber' | 'caster' | 'toe', readonly string[]>> 
   toe: ['toe', 'stringAhead', 'stringBehind'],
 };
 /** Whether a wheel's figure was ever read at a gate, whatever became of the reading. */
-export const wasAligned = (
-  h: History,
-  gate: ReadingGate,
-  figure: keyof typeof WAYS_TO,
-  corner: Corner,
-): boolean => WAYS_TO[figure].some((point) => h.wasRead(floor(gate, point, corner)));
+export const wasAligned = (h: History, gate: ReadingGate, figure: keyof typeof WAYS_TO, corner: Corner): boolean =>
+  WAYS_TO[figure].some((point) => h.wasRead(floor(gate, point, corner)));
 
 /** Whether the toe of each wheel of an axle was ever read by itself at a gate. */
 export const toesEver = (h: History, gate: ReadingGate, axle: Axle): boolean =>
@@ -82,8 +90,12 @@ export const toesEver = (h: History, gate: ReadingGate, axle: Axle): boolean =>
 export const toeSpots = (w: Workings, gate: ReadingGate, axle: Axle): Spot[] => {
   const own = cornersOf(axle).flatMap((corner) => wheelToeSpots(w, gate, corner));
   const way = wayOf(w.job, gate);
-  if (axle === 'rear' || way === 'stand' || way === 'string' || own.every((spot) => read(w, spot))) return own;
-  return ['toeBehind', 'toeAhead', 'toeDiameter'].map((point) => floor(gate, point, 'front'));
+  if (axle === 'rear' || way === 'stand' || way === 'string') return own;
+  return goesBefore(
+    w,
+    own,
+    ['toeBehind', 'toeAhead', 'toeDiameter'].map((point) => floor(gate, point, 'front')),
+  );
 };
 
 /** What a figure of both wheels' own toe comes to, degrees; null while one of them is not read. */

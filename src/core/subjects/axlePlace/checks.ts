@@ -6,7 +6,7 @@ import { GENERAL, type LimitFigure } from '../../record/checks/limit';
 import type { CheckDefinition, Worked } from '../../record/checks/types';
 import { changedSince } from '../../record/pointRules';
 import type { Spot } from '../../record/figures';
-import { barAt, barCentring, barPredicts, parallelAt, rearOf, shiftAt, turnedInOpenings, wentForward } from './place';
+import { barCentring, barPredicts, parallelAt, rearOf, shiftAt, turnedInOpenings, wentForward } from './place';
 import { beams, withTrackBar } from './points';
 
 const length = { quantity: 'length', sense: 'most', source: GENERAL, rule: 'function' } as const;

@@ -232,7 +232,8 @@ const predicted: CheckDefinition = {
  */
 function staticSpots(
   { book, job, history }: Pick<Workings, 'book' | 'job' | 'history'>,
-  gate: ReadingGate, { floor, flexed, meets }: GapGroup,
+  gate: ReadingGate,
+  { floor, flexed, meets }: GapGroup,
   place: Place,
 ): Spot[] {
   const w = { book, job, history };
@@ -251,9 +252,7 @@ const staticGap = (gate: ReadingGate, group: GapGroup): CheckDefinition => ({
   limit: MEETS[group.meets].limit,
   quantity: 'length',
   places: (h) =>
-    CORNERS.filter(
-      (corner) => staticSpots({ book: h.book, job: h.job, history: h }, gate, group, corner).length > 0,
-    ),
+    CORNERS.filter((corner) => staticSpots({ book: h.book, job: h.job, history: h }, gate, group, corner).length > 0),
   needs: (w, place) => ({
     required: Object.fromEntries(staticSpots(w, gate, group, place).map((s) => [s.state, s])),
   }),

@@ -55,7 +55,7 @@ describe('a test shows only the poses that it reached', () => {
     expect(reach.bump?.value).toBeCloseTo(124.5, 9);
     expect(reach.toStop?.value).toBeCloseTo(124.5 + (38 * 124.5) / 124, 6);
     expect(words(job, 'rub-safety', 'front')).toBe(
-      'no touch, proved to 77 % of the bump travel, to 96 % of the droop, bar connected, lock to lock',
+      'no touch, proved to 73 % of the bump travel, to 100 % of the droop, bar connected, lock to lock',
     );
     expect(found(job, 'rub-safety', 'front').verdict).toBe('Watch');
     expect(found(lifted(), 'rub-safety', 'front').verdict).toBe('Clear');
@@ -74,14 +74,39 @@ describe('a test shows only the poses that it reached', () => {
     for (const check of ['rub-safety', 'swept-arm', 'swept-hose'])
       expect([check, found(job, check, check === 'rub-safety' ? 'front' : 'FL').verdict]).toEqual([check, 'Watch']);
   });
+  test.each([
+    [
+      'hanging above where it stands',
+      { 'hubToLipDroop.FL.droop': 500 },
+      'hanging, it stands 39 mm higher than on the floor',
+    ],
+    ['hanging 2 mm under it', { 'hubToLipDroop.FL.droop': 540 }, 'hanging, it came down by 2 mm only'],
+    ['flexed past the stop fully home', { 'hubToLipFlexed.FL.ramp': 276 }, 'past the stop fully home'],
+    ['across above where it stands', { 'hubToLipAcross.FR.ramp': 500 }, 'across, hanging, it stands 39 mm higher'],
+  ])('what cannot be proves nothing and is a finding: %s', (_, after, said) => {
+    const job = lifted({ after });
+    expect(words(job, 'flex-readings', 'FL')).toContain(said);
+    expect(found(job, 'flex-readings', 'FL').verdict).toBe('Watch');
+    expect(words(job, 'rub-safety', 'front')).toMatch(/nothing proved, the readings cannot be: front left/);
+    for (const check of ['rub-safety', 'rub-body']) expect(found(job, check, 'front').verdict).toBe('Watch');
+    expect(found(lifted(), 'flex-readings', 'FL').verdict).toBe('Clear');
+  });
+  test('reach counts to its lower bound; home is told by the stop, full droop by the hanging height', () => {
+    // Flexed to the stop's own travel, but a gap shows at it: not home, whatever the share rounds to.
+    const short = lifted({ after: { 'bumpStopGap.FL.ramp': 3, 'hubToLipFlexed.FL.ramp': 412 } });
+    expect(words(short, 'rub-safety', 'front')).toMatch(/to 7\d % of the bump travel/);
+    expect(found(short, 'rub-body', 'front').verdict).toBe('Watch');
+    const hung = lifted({ after: { 'hubToLipAcross.FR.ramp': 610 } });
+    expect(words(hung, 'rub-safety', 'front')).toMatch(/to 7\d % of the droop/);
+  });
   test('Street asks for two thirds and 30 mm, Trail for a bar that may stay on', () => {
     const at = (promise: 'Street' | 'Trail' | 'Crossed', after: Parameters<typeof lifted>[0]) =>
       found(lifted({ ...after, job: { promiseFront: promise, promiseRear: promise } }), 'rub-body', 'front').verdict;
     const part = {
       after: {
-        'hubToLipFlexed.ramp': 425,
-        'bumpStopGap.ramp': 15,
-        'hubToLipAcross.ramp': 572,
+        'hubToLipFlexed.ramp': 420,
+        'bumpStopGap.ramp': 10,
+        'hubToLipAcross.ramp': 576,
         flexBar: { choice: 'connected' },
       },
     };

@@ -195,7 +195,8 @@ const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets, draw
   asked: 'after',
   range: [0, 350] as const,
   // Where nothing was taped that could be swept, one gap flexed is what tells of the parts that can hurt somebody.
-  essential: (job: JobDocument, { place }: Asked) => MEETS[meets].safety && (!isTapedFor(job, place, meets) || isHalfTaped(job, place, meets)),
+  essential: (job: JobDocument, { place }: Asked) =>
+    MEETS[meets].safety && (!isTapedFor(job, place, meets) || isHalfTaped(job, place, meets)),
   staleOn: staleAfter('rub test', 'gap', 'gap at lock'),
   where: (job: JobDocument) =>
     spots(meets === 'hose' ? [...FRONT, ...(job.vehicle.rearHose === 'per-wheel' ? REAR : [])] : CORNERS, 'ramp'),
@@ -218,7 +219,7 @@ const lockAngle: Point = {
     gate === 'after' &&
     ((place === 'FL' && state === 'floor-left') || (place === 'FR' && state === 'floor-right')) &&
     changedSince(job, 'alignment', 'track-bar-or-arm', 'steering-part'),
-  staleOn: staleAfter('alignment').filter((kind) => kind !== 'spring'),
+  staleOn: staleAfter('lock'),
   where: () => spots(FRONT, 'floor-left', 'floor-right'),
 };
 

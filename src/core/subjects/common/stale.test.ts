@@ -1,5 +1,6 @@
 import { inHand } from '../../../../tests/support/inHand';
 import { TARN, PACKHORSE } from '../../../../scripts/demo/vehicles';
+import { verdictsOf } from '../../../../tests/support/inHand';
 import { found, lifted, withChange } from '../../../../tests/support/lifted';
 import { ChangeKind } from '../../document/changes';
 import { BOOK } from '../../assembly/book';
@@ -36,6 +37,11 @@ describe('what a change makes stale', () => {
       'torqueOpened',
       'wheelFastening',
       'rampHose',
+      'frameToTyre',
+      'wheelOff',
+      'dragLinkAngle',
+      'trackBarHeight',
+      'bumpToe1',
     ],
     'shock-or-strap': [
       'shaftsTurned',
@@ -64,6 +70,12 @@ describe('what a change makes stale', () => {
       'rubSafety',
       'torqueOpened',
       'wheelFastening',
+      'frameToTyre',
+      'openingFront',
+      'wheelOff',
+      'slipExposed',
+      'shaftsTurned',
+      'lockAngle',
     ],
     'tyre-or-wheel': [
       'tyreDiameter',
@@ -81,15 +93,71 @@ describe('what a change makes stale', () => {
       'lampAim',
       'floorToLip',
       'loadedRadius',
+      'poke',
+      'hoseProof',
+      'lockAngle',
+      'wheelOff',
     ],
-    alignment: ['camber', 'caster', 'toe', 'steering', 'rubSafety', 'rubBody', 'torqueOpened', 'lockAngle'],
-    'body-lift': ['hubToLip', 'floorToLip', 'gapLip', 'hoseSpan', 'steering', 'lampAim', 'torqueOpened'],
+    alignment: [
+      'camber',
+      'caster',
+      'toe',
+      'steering',
+      'rubSafety',
+      'rubBody',
+      'torqueOpened',
+      'lockAngle',
+      'wheelOff',
+      'bumpToe1',
+      'sensorZeroed',
+    ],
+    'body-lift': [
+      'hubToLip',
+      'floorToLip',
+      'gapLip',
+      'hoseSpan',
+      'steering',
+      'shaftEngaged',
+      'pedal',
+      'leaks',
+      'gearsEngage',
+      'fanRoom',
+      'fillerHoses',
+      'parkingCable',
+      'shiftLinkage',
+      'lampAim',
+      'torqueOpened',
+    ],
     trim: ['gapLip', 'gapInner', 'rubBody', 'rubSafety', 'ob.fender-lip.cut'],
     lip: ['hubToLip', 'floorToLip', 'gapLip', 'rubBody'],
     'brake-hose': ['hoseFree', 'hoseSpan', 'hoseProof', 'pedal', 'leaks'],
     'sway-link': ['barAngle', 'barArmLength', 'swayLinkLength', 'swayLinkLean', 'barState', 'rubSafety', 'rubBody'],
-    load: ['hubToLip', 'floorToLip', 'barAngle', 'gapInner', 'bumpStopGap', 'lampAim', 'axleLoad'],
-    'tyre-pressure': ['hubToLip', 'floorToLip', 'loadedRadius', 'tyrePressure', 'lampAim'],
+    load: [
+      'hubToLip',
+      'floorToLip',
+      'barAngle',
+      'gapInner',
+      'bumpStopGap',
+      'lampAim',
+      'axleLoad',
+      'frameToTyre',
+      'pinionAngle',
+      'shaftAngle',
+      'dragLinkAngle',
+      'armAngle',
+      'camberGauge',
+      'casterGauge',
+      'toeBehind',
+    ],
+    'tyre-pressure': [
+      'floorToLip',
+      'loadedRadius',
+      'tyrePressure',
+      'lampAim',
+      'camberGauge',
+      'casterGauge',
+      'toeBehind',
+    ],
     lamp: ['lampAim', 'lampHeight'],
     driveshaft: [
       'outputAngle',
@@ -98,10 +166,21 @@ describe('what a change makes stale', () => {
       'slipExposed',
       'shaftsTurned',
       'shaftPhase',
+      'gearsEngage',
       'torqueOpened',
     ],
     'case-or-bearing': ['outputAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'gearsEngage', 'torqueOpened'],
-    shim: ['pinionAngle', 'shaftAngle', 'slipExposed', 'shaftsTurned', 'camber', 'gapLip', 'torqueOpened'],
+    shim: [
+      'pinionAngle',
+      'shaftAngle',
+      'slipExposed',
+      'shaftsTurned',
+      'gearsEngage',
+      'frameToTyre',
+      'camber',
+      'gapLip',
+      'torqueOpened',
+    ],
     'steering-part': ['camber', 'toe', 'wheelOff', 'dragLinkAngle', 'dragLinkLength', 'bumpToe1', 'torqueOpened'],
   };
   test.each(ChangeKind.options)('%s', (kind) => {
@@ -118,6 +197,59 @@ describe('what a change makes stale', () => {
       expect.arrayContaining(['gapInner.FL.floor-left', 'rubBody.front.ramp', 'steering.vehicle.floor']),
     );
     expect(stale).not.toContain('gapInner.FL.floor');
+  });
+  test('what a change cannot touch it leaves: ratio of another shaft, hub heights of other pressures', () => {
+    expect(pointById('axleRatio')?.staleOn).toEqual([]);
+    for (const id of ['hubToLip', 'hubToMark', 'gapLip', 'barAngle'])
+      expect([id, pointById(id)?.staleOn.includes('tyre-pressure')]).toEqual([id, false]);
+  });
+  const set = (job: JobDocument, adjuster: string): JobDocument => {
+    const changed = withChange(job, 'alignment');
+    const [last] = changed.changes.slice(-1);
+    if (!last) throw new Error('nothing recorded');
+    const setting = { adjuster, from: 0, to: 1, mark: 'paint' };
+    return { ...changed, changes: [...changed.changes.slice(0, -1), { ...last, setting }] };
+  };
+  const staleRows = (job: JobDocument) =>
+    verdictsOf(job)
+      .filter((v) => v.gate === 'after' && v.stale)
+      .map((v) => `${v.check} ${v.place}`);
+  test.each(['arms', 'arm-brackets', 'bush-left', 'wedges', 'cam-front-left'])(
+    'set for alignment, %s turns or moves a beam, and its driveline with it',
+    (adjuster) =>
+      expect(staleRows(set(lifted(), adjuster))).toEqual(
+        expect.arrayContaining([
+          'pinion-line front',
+          'equivalent-angle front',
+          'joint-bind front',
+          'shafts-turned front',
+          'slip-room front',
+          'axle-centre front',
+          'alignment-caster FL',
+        ]),
+      ),
+  );
+  test('a sleeve turns no axle; a cam of a wishbone moves its wheel, and the gaps there, straight too', () => {
+    expect(staleRows(set(lifted(), 'sleeve'))).not.toContain('pinion-line front');
+    const wishbones = lifted({ vehicle: TARN, after: { 'gapInner.FL.floor': 34 } });
+    const rows = staleRows(set(wishbones, 'cam-front-left'));
+    expect(rows).toEqual(expect.arrayContaining(['static-gap-inner FL', 'swept-arm FL', 'total-toe front']));
+    expect(rows).not.toContain('axle-centre rear');
+    const straight = (adjuster: string) =>
+      buildRoute(inHand(set(wishbones, adjuster)), 'after', 'full').find((s) => s.key === 'gapInner.FL.floor')?.status;
+    expect([straight('cam-front-left'), straight('sleeve')]).toEqual(['stale', 'answered']);
+  });
+  test('tyres that leave the ends unlike turn the vehicle, and caster goes stale; alike ones do not', () => {
+    const fitted = (front: number, rear: number) => {
+      const job = lifted({ after: { 'tyreDiameter.front.floor': front, 'tyreDiameter.rear.floor': rear } });
+      const changed = withChange(job, 'tyre-or-wheel', '2026-11-05T08:00:00Z');
+      const again = changed.readings
+        .filter((r) => r.gate === 'after' && r.point === 'tyreDiameter')
+        .map((r) => ({ ...r, id: crypto.randomUUID(), takenAt: '2026-11-05T09:00:00Z', supersedes: r.id }));
+      return staleRows({ ...changed, readings: [...changed.readings, ...again] });
+    };
+    expect(fitted(838, 806)).toContain('alignment-caster FL');
+    expect(fitted(838, 838)).not.toContain('alignment-caster FL');
   });
   test('a shock that carries the spring holds the vehicle up, another does not', () => {
     const stale = (vehicle: typeof TARN) =>

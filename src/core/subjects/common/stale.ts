@@ -10,6 +10,7 @@ export type Tells =
   | 'body mark'
   | 'gap'
   | 'gap at lock'
+  | 'lock'
   | 'bump'
   | 'droop'
   | 'bar'
@@ -93,6 +94,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
     'hanging',
     'alignment',
     'steering',
+    'lock',
     ...GAPS,
     'bump',
     'droop',
@@ -112,23 +114,48 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
     'floor height',
     'pressure',
     'steering',
+    'lock',
     'hose proof',
     'wheel fastening',
   ],
-  alignment: ['alignment', 'steering', 'gap at lock', ...RUBS, 'torque'],
-  'body-lift': [...HEIGHTS, ...GAPS, 'hose span', 'hose proof', 'steering', 'lamps', ...RUBS, 'torque'],
+  alignment: ['alignment', 'steering', 'lock', 'gap at lock', ...RUBS, 'torque'],
+  'body-lift': [
+    ...HEIGHTS,
+    ...GAPS,
+    'hose span',
+    'hose proof',
+    'steering',
+    'pedal and leaks',
+    'engages',
+    'lamps',
+    ...RUBS,
+    'torque',
+  ],
   trim: [...GAPS, 'cut', 'opening', ...RUBS, 'wheel fastening'],
   lip: ['hub height', 'floor height', ...GAPS, 'cut', 'opening', ...RUBS],
   'brake-hose': ['hose', 'hose span', 'hose proof', 'pedal and leaks', 'rub test', 'wheel fastening', 'torque'],
   'sway-link': ['bar', 'link', 'rub test, bar', 'rub test', 'wheel fastening', 'torque'],
-  load: [...HEIGHTS, 'load', 'driveline', 'load rating', ...GAPS, 'bump', 'bar', 'lamps', ...RUBS],
-  'tyre-pressure': [...HEIGHTS, 'pressure', ...GAPS, 'lamps'],
+  load: [
+    ...HEIGHTS,
+    'load',
+    'driveline',
+    'load rating',
+    'axle place',
+    'alignment',
+    ...GAPS,
+    'bump',
+    'bar',
+    'lamps',
+    ...RUBS,
+  ],
+  // Hub to lip does not hang on the tyre.
+  'tyre-pressure': ['floor height', 'pressure', 'alignment', 'lamps'],
   lamp: ['lamps'],
-  driveshaft: ['driveline', 'shaft', 'slip', 'hanging', 'torque'],
+  driveshaft: ['driveline', 'shaft', 'slip', 'hanging', 'engages', 'torque'],
   'case-or-bearing': ['driveline', 'slip', 'hanging', 'engages', 'torque'],
-  shim: ['driveline', 'slip', 'hanging', 'axle place', 'alignment', ...GAPS, 'torque'],
+  shim: ['driveline', 'slip', 'hanging', 'engages', 'axle place', 'alignment', 'lock', ...GAPS, 'torque'],
   // A longer pitman arm or link reaches elsewhere at lock, and turns the wheels straight ahead.
-  'steering-part': ['steering', 'steering part', 'alignment', 'gap at lock', ...RUBS, ...OPENED],
+  'steering-part': ['steering', 'steering part', 'alignment', 'lock', 'gap at lock', ...RUBS, ...OPENED],
 };
 
 /** The changes after which what tells that has to be read again. */

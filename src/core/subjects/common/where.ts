@@ -1,3 +1,4 @@
+import { movesWheel } from '../../document/changeKinds';
 import type { ChangeKind } from '../../document/changes';
 import { isBeam, type JobDocument } from '../../document/job';
 import { AXLES, axleOf, isCorner, type Axle, type Corner, type Place, type VehicleState } from '../../kernel/places';
@@ -27,6 +28,8 @@ export const shockHolds = (job: JobDocument, { place }: { place: Place }): reado
   const kind = axle === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension;
   return kind === 'wishbone-coil-over' ? ['shock-or-strap'] : [];
 };
-/** Turned wheels stand where the steering puts them; straight ahead they do not move with it. */
-export const steeringMoves = (_job: JobDocument, { state }: { state: VehicleState }): readonly ChangeKind[] =>
-  state === 'floor' ? [] : ['alignment'];
+/**
+ * Turned wheels stand where the steering puts them; straight ahead they do not move with it, but with a wishbone's cams.
+ */
+export const steeringMoves = (job: JobDocument, { state }: { state: VehicleState }): readonly ChangeKind[] =>
+  state !== 'floor' || job.changes.some((c) => movesWheel(c, job.vehicle)) ? ['alignment'] : [];

@@ -6,7 +6,7 @@ import type { CheckDefinition } from '../../record/checks/types';
 
 import { changedSince } from '../../record/pointRules';
 import { JOINT_TITLE, OPERATING_TITLE, type RowId } from './judged';
-import { alikeLimit, equivalentLimit, pinionLine, torsionalLimit } from './limits';
+import { alikeLimit, ballJointLimit, doubleJointLimit, equivalentLimit, pinionLine, torsionalLimit } from './limits';
 import type { LimitFigure } from '../../record/checks/limit';
 import { below } from './parts';
 import { CASE_ROOM } from './points';
@@ -28,7 +28,12 @@ import {
 import { overTravelChecks } from './overTravel';
 
 /** The shop's limit from which a row works its own. */
-const ROW_LIMIT: Partial<Record<RowId, LimitFigure>> = {
+const EVEN = [doubleJointLimit, ballJointLimit];
+const ROW_LIMIT: Partial<Record<RowId, LimitFigure | readonly LimitFigure[]>> = {
+  'operating-case': EVEN,
+  'operating-centre-2': EVEN,
+  'operating-centre': EVEN,
+  'operating-axle': EVEN,
   'pinion-line': pinionLine,
   'two-alike': alikeLimit,
   'equivalent-angle': equivalentLimit,
@@ -181,7 +186,7 @@ const engage: readonly CheckDefinition[] = [
   { ...seen('warning-lamps', 'No warning lamp stays on', 'warningLamps', false), required: true },
   ...CASE_ROOM.map((point) => ({
     ...seen(`case-${point.id}`, point.label, point.id, false, {
-      places: (h) => (changedSince(h.job, 'case-or-bearing') ? ['vehicle'] : []),
+      places: (h) => point.where(h.job).map(({ place }) => place),
     }),
     required: true,
   })),

@@ -10,16 +10,7 @@ import type { Workings } from '../../record/workings';
 
 import { judgedTrain, pointsAtCase, type JudgedTrain, type RowId } from './judged';
 
-import {
-  below,
-  crawlFault,
-  JOINTS,
-  KIND_ID,
-  shaftsAt,
-  trainRead,
-  wantedSpots,
-  type TrainParts,
-} from './parts';
+import { below, crawlFault, JOINTS, KIND_ID, shaftsAt, trainRead, wantedSpots, type TrainParts } from './parts';
 
 import { COUNTS, hasTrain, jointKind, type ToldJoint } from './shape';
 

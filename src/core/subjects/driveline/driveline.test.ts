@@ -1,11 +1,12 @@
 import { inHand, verdictsOf } from '../../../../tests/support/inHand';
-import { onSprings as lifted, withChange } from '../../../../tests/support/lifted';
+import { lifted as made, onSprings as lifted, withChange } from '../../../../tests/support/lifted';
 import type { FillOptions } from '../../../../scripts/demo/builder';
 import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { workJob } from '../../assembly/workJob';
 import { blocksRelease } from '../../assembly/gates/release';
 import { buildRoute } from '../../assembly/route/route';
 import type { JobDocument } from '../../document/job';
+import { judgedTrain, wordOf } from './judged';
 import { trainRead } from './parts';
 
 const FROM = '2026-11-02T08:00:00Z';
@@ -13,7 +14,8 @@ const rowOf = (job: JobDocument, check: string, place: string, gate = 'after') =
   verdictsOf(job).find((v) => v.check === check && v.place === place && v.gate === gate);
 
 describe('verdicts', () => {
-  const good = lifted();
+  // Nobody taped the rear arms: only a hand, springs out, shows what its joints do at full bump.
+  const good = lifted({ 'shaftsTurnedUp.rear.ramp': { choice: 'free' } });
   test('read as it should be, every row of both shafts is Clear and nothing of it is in the way', () => {
     const w = inHand(good);
     const rows = workJob(good, w).filter((v) => v.gate === 'after' && w.book.stationOf(v.check) === 'driveline');
@@ -71,7 +73,11 @@ describe('verdicts', () => {
       ],
     });
     const signed = said(bare, '2026-11-04T08:00:00Z');
-    expect(blocked(signed).filter((b) => /joint|torsional|pinion|alike|equivalent/.test(b))).toEqual([]);
+    // What can hurt somebody stays where the lift bears on it.
+    expect(blocked(signed).filter((b) => /joint|torsional|pinion|alike|equivalent/.test(b))).toEqual([
+      'joint-bind front',
+      'joint-bind rear',
+    ]);
     expect(rowOf(signed, 'joint-case', 'rear')).toMatchObject({ verdict: 'Watch', mark: 'signed by a lead' });
     // Hand checks of the whole vehicle are never signed away, nor a Stop that was read.
     const noGears = { ...signed, readings: signed.readings.filter((r) => r.point !== 'gearsEngage') };
@@ -133,6 +139,113 @@ describe('verdicts', () => {
     expect(limit({ 'outputAgain.rear.below': 4 })).toBeLessThan(5);
     expect(limit({ 'gaugeSurface.vehicle.below': { choice: 'hanging' } })).toBeLessThan(5);
   });
+  test.each([
+    ['double joint in its default', 'case', 'double-cardan', -12.2, 'Clear'],
+    ['double joint past 15°', 'case', 'double-cardan', -15, 'Watch'],
+    ['double joint past 20°', 'case', 'double-cardan', -19, 'Stop'],
+    ['ball joint past 12°', 'case', 'other-even', -12.2, 'Stop'],
+    ['ball joint past 8°', 'case', 'other-even', -7.5, 'Watch'],
+  ] as const)(
+    'a joint whose running angle nobody states has a row by the shop’s default: %s',
+    (_, at, told, shaft, word) => {
+      const kind = { 'outputJoint.front.below': { choice: told } };
+      const job = lifted({ 'shaftAngle.front.below': shaft }, CAIRN, kind);
+      expect(rowOf(job, `operating-${at}`, 'front')?.verdict).toBe(word);
+      const like = job.readings.find((r) => r.point === 'ratedAngle' && r.place === 'front');
+      if (!like) throw new Error('not rated');
+      const maker = { ...like, id: crypto.randomUUID(), point: 'operatingAngle', value: 25, text: '25' };
+      const stated = { ...job, readings: [...job.readings, maker] };
+      expect(rowOf(stated, `operating-${at}`, 'front')).toMatchObject({
+        verdict: 'Clear',
+        limit: { source: 'the maker of the joint' },
+      });
+    },
+  );
+  test('a double joint at 25° with its maker’s angle unread is not released on a hand turn', () => {
+    const job = lifted({ 'shaftAngle.front.below': -24 }, CAIRN, { 'ratedAngle.front.below': 'cannot-reach' });
+    expect(rowOf(job, 'operating-case', 'front')?.verdict).toBe('Stop');
+    expect(rowOf(job, 'shafts-turned', 'front')?.verdict).toBe('Clear');
+  });
+  test('without a maker’s bind angle the hand judges droop, and bump where no joint bends more there', () => {
+    const none = { 'ratedAngle.rear.below': 'cannot-reach' as const };
+    expect(rowOf(lifted({}, CAIRN, none), 'joint-bind', 'rear')).toMatchObject({
+      verdict: 'Not measured',
+      safetyCritical: true,
+    });
+    const turned = lifted({ 'shaftsTurnedUp.rear.ramp': { choice: 'free' } }, CAIRN, none);
+    expect(rowOf(turned, 'joint-bind', 'rear')?.verdict).toBe('Clear');
+    expect(
+      rowOf(lifted({ 'shaftsTurnedUp.rear.ramp': { choice: 'binds' } }, CAIRN, none), 'joint-bind', 'rear')?.verdict,
+    ).toBe('Stop');
+  });
+  test('bound at full bump is bound: a stop far off and a low rated angle', () => {
+    const up = { 'bumpStopGap.RL.floor': 290, 'bumpStopGap.RR.floor': 290, 'bumpStopGap.ramp': 0 };
+    const v = rowOf(lifted(up, CAIRN, { 'ratedAngle.rear.below': 12 }), 'joint-bind', 'rear');
+    expect(v?.verdict).toBe('Stop');
+    expect(v?.summary.join('')).toMatch(/at full bump/);
+  });
+  test('how it came counts only where it came as its maker made it, its joint is the same and its shaft no faster', () => {
+    const steep = { 'shaftAngle.rear.below': 8.3, 'vibration.vehicle.floor': { choice: 'none' } };
+    const limit = (more: {
+      before?: FillOptions['values'];
+      reference?: JobDocument['reference'];
+      after?: FillOptions['values'];
+      regeared?: number;
+    }) => {
+      const job = made({
+        after: more.after ?? {},
+        before: { ...steep, ...more.before },
+        changes: ['spring'],
+        reference: more.reference ?? { kind: 'maker-stock', front: 474, rear: 495, source: 'maker' },
+      });
+      return rowOf(job, 'joint-case', 'rear')?.limit?.clear ?? 0;
+    };
+    const came = limit({});
+    expect(came).toBeGreaterThan(5.7);
+    // 60 mm over the maker's height, its angle came altered: the table alone.
+    const table = limit({ before: { 'hubToLip.RL.floor': 555, 'hubToLip.RR.floor': 555 } });
+    expect(table).toBeLessThan(4.5);
+    expect(limit({ reference: { kind: 'like-vehicle', front: 474, rear: 495, source: 'its sister' } })).toBe(table);
+    expect(limit({ before: { 'hubToLip.RL.floor': 507 } })).toBe(table);
+    expect(limit({ before: { 'outputJoint.rear.below': { choice: 'flexible' } } })).not.toBe(came);
+    expect(limit({ after: { 'tyreDiameter.rear.floor': 760 } })).toBeLessThan(4.5);
+  });
+  test('a spline that nobody took apart is answered where it shows as it came, and by nothing else', () => {
+    const unread = { splineLength: 'cannot-reach', slipHome: 'cannot-reach', splineDiameter: 'cannot-reach' } as const;
+    const shows = (mm: number) => lifted({ 'slipExposed.rear.droop': mm }, CAIRN, unread);
+    expect(rowOf(shows(61), 'spline-engagement', 'rear')?.verdict).toBe('Clear');
+    expect(rowOf(shows(64), 'spline-engagement', 'rear')?.verdict).toBe('Not measured');
+    expect(rowOf(shows(61), 'slip-room', 'rear')?.verdict).toBe('Clear');
+    expect(rowOf(withChange(shows(61), 'driveshaft', FROM, 'build'), 'spline-engagement', 'rear')?.verdict).toBe(
+      'Not measured',
+    );
+  });
+  test('what is known of a slip judges it: 3 mm in with its home unread, 3 mm of room with its length unread', () => {
+    const in3 = lifted({ 'slipExposed.rear.droop': 139 }, CAIRN, { slipHome: 'cannot-reach' });
+    expect(rowOf(in3, 'spline-engagement', 'rear')?.verdict).toBe('Stop');
+    const noDiameter = lifted({ 'slipExposed.rear.droop': 139 }, CAIRN, { splineDiameter: 'cannot-reach' });
+    expect(rowOf(noDiameter, 'spline-engagement', 'rear')?.verdict).toBe('Stop');
+    expect(rowOf(lifted({}, CAIRN, { splineDiameter: 'cannot-reach' }), 'spline-engagement', 'rear')?.verdict).toBe(
+      'Not measured',
+    );
+    const room3 = lifted({ 'slipExposed.rear.below': 9 }, CAIRN, { splineLength: 'cannot-reach' });
+    expect(rowOf(room3, 'slip-room', 'rear')?.verdict).toBe('Stop');
+  });
+  test('a trial says no better word than the check: a reading taken over lowers both', () => {
+    const over = {
+      ...good,
+      readings: good.readings.map((r) =>
+        r.gate === 'after' && r.point === 'shaftAngle' && r.place === 'rear'
+          ? { ...r, answer: 'same-as-other-side' as const }
+          : r,
+      ),
+    };
+    const known = trainRead(inHand(over), 'rear', 'after');
+    if (known.state !== 'known') throw new Error('not read');
+    const trial = judgedTrain(inHand(over), 'after', known.parts)?.rows ?? [];
+    expect(trial.length).toBeGreaterThan(3);
+    for (const row of trial) expect([row.id, wordOf(row)]).toEqual([row.id, rowOf(over, row.id, 'rear')?.verdict]);
+  });
   test('worked from an assumed turn of the axle, the angle at droop never reads Clear', () => {
     const rated = { 'ratedAngle.front.below': 28 };
     const worked = lifted({}, CAIRN, rated);
@@ -158,7 +271,9 @@ describe('verdicts', () => {
     expect(row(gone('front', 'after'), 'front')).toBe('Stop');
     expect(row(gone('front', 'after', true), 'front')).toBe('Watch');
     expect(row(gone('front', 'before'), 'front')).toBe('Watch');
-    expect(rowOf(gone('front', 'after'), 'pinion-line', 'front')).toBeUndefined();
+    // Told otherwise with nothing recorded, the rows of both tellings stay.
+    expect(rowOf(gone('front', 'after'), 'pinion-line', 'front')).toMatchObject({ verdict: 'Not measured' });
+    expect(rowOf(gone('front', 'after', true), 'pinion-line', 'front')).toBeUndefined();
   });
   test('on leaves and coil-overs there is no front shaft to read until the case is moved', () => {
     const job = lifted({}, TARN);

@@ -4,6 +4,7 @@ import type { DecisionRule } from '../../kernel/decisionRule';
 import type { ReadingGate } from '../../document/job';
 import type { VerdictWord } from '../../kernel/judge';
 import { deg, type Phrase } from '../../kernel/phrase';
+import { countsAs } from '../../document/changeKinds';
 import type { ChangeKind } from '../../document/changes';
 import { cornersOf, type Axle } from '../../kernel/places';
 import { hubToLipAt } from '../stance/rise';
@@ -33,7 +34,8 @@ import { jointKind } from './shape';
 
 /** What of the gearing is not known, and the readings that would say it. */
 type Lacks = { needs: string; spots: Spot[] };
-export type RowId = `joint-${JointAt}` | `operating-${JointAt}` | 'pinion-line' | 'two-alike' | 'equivalent-angle' | 'torsional';
+export type RowId =
+  `joint-${JointAt}` | `operating-${JointAt}` | 'pinion-line' | 'two-alike' | 'equivalent-angle' | 'torsional';
 /** One figure of a train with what it is judged by, at whichever stage. Base units. */
 export interface Row {
   id: RowId;
@@ -105,7 +107,14 @@ export function ruleOf(w: Workings, parts: TrainParts): { name: string; why: str
 /** As it came, both corners stood within this of the maker's height, mm. Source: docs/figures.md "Default limits". */
 const STOCK_WITHIN = 10;
 /** What bends a driveline otherwise, recorded before anything of this job was done to it. */
-const BENDS: readonly ChangeKind[] = ['spring', 'track-bar-or-arm', 'shim', 'driveshaft', 'case-or-bearing', 'body-lift'];
+const BENDS: readonly ChangeKind[] = [
+  'spring',
+  'track-bar-or-arm',
+  'shim',
+  'driveshaft',
+  'case-or-bearing',
+  'body-lift',
+];
 
 /** Whether an axle stood as its maker made it when it came, as far as anybody noted. */
 function cameUnaltered({ job, figures }: Workings, axle: Axle): boolean {
@@ -115,7 +124,9 @@ function cameUnaltered({ job, figures }: Workings, axle: Axle): boolean {
     const height = hubToLipAt(figures, 'before', corner);
     return height !== null && Math.abs(height.value - maker) <= STOCK_WITHIN;
   });
-  const noted = job.changes.some((c) => (c.gate === 'intake' || c.gate === 'before') && BENDS.includes(c.kind));
+  const noted = job.changes.some(
+    (c) => (c.gate === 'intake' || c.gate === 'before') && countsAs(c, job.vehicle, BENDS),
+  );
   const blocks = figures.figure({ gate: 'before', point: 'blocks', place: axle, state: 'floor' });
   return stood && !noted && !(blocks.status === 'observed' && blocks.choice !== 'none');
 }
@@ -190,7 +201,8 @@ export function judgedTrain(w: Workings, stage: Stage, parts: TrainParts): Judge
   const { inputs } = formulaOf(parts);
   // What nobody read (offsets, yokes, the axle's own turn) has a cap of its own.
   const assumed =
-    inputs.some((told) => told.assumed && (told.source === 'read' || told.source === 'tried')) || (at?.assumed ?? false);
+    inputs.some((told) => told.assumed && (told.source === 'read' || told.source === 'tried')) ||
+    (at?.assumed ?? false);
   return {
     train,
     at,
@@ -267,7 +279,10 @@ function jointRow(
             },
           ]
         : []),
-      { name: 'It came with', amount: was ? [deg(was.value)] : ['not counted: altered, another joint, faster now, shaking, or not read'] },
+      {
+        name: 'It came with',
+        amount: was ? [deg(was.value)] : ['not counted: altered, another joint, faster now, shaking, or not read'],
+      },
     ],
   };
 }
@@ -291,7 +306,13 @@ function operatingRow(w: Workings, joint: JointAngle, maker: Uncertain | null, u
     value: joint.value,
     u: Math.hypot(joint.u, maker?.u ?? 0),
     limit: maker
-      ? { clear: maker.value, stop: maker.value + 0.01, sense: 'most', rule: shop.rule, source: 'the maker of the joint' }
+      ? {
+          clear: maker.value,
+          stop: maker.value + 0.01,
+          sense: 'most',
+          rule: shop.rule,
+          source: 'the maker of the joint',
+        }
       : { ...shop, sense: 'most' },
     caps: unread,
     formula: 'angle between the directions on the two sides of the joint, in space, against the angle it may run at',

@@ -48,6 +48,9 @@ const noBump = (axle: Axle): Cap => ({
   spots: bumpSpots(axle),
 });
 
+/** Turned by hand with the springs out. */
+const upSpot = (axle: Axle): Spot => ({ gate: 'after', point: 'shaftsTurnedUp', place: axle, state: 'ramp' });
+
 const HUNG = ['shaftHanging', 'pinionHanging'] as const;
 /** Whether the angles were ever read hanging: then they tell droop, and no travel stands in for one that is gone. */
 const wasHung = (h: History, axle: Axle): boolean => HUNG.some((point) => h.wasRead(droopAt(point, axle)));
@@ -109,13 +112,15 @@ const bind: CheckDefinition = {
   needs: (w, place) => ({
     required: {
       ...crawlNeeds(w, place, 'after').required,
-      ...(everRead(w.history, 'ratedAngle', axleAt(place)) ? { rated: below('after', 'ratedAngle', axleAt(place)) } : {}),
+      ...(everRead(w.history, 'ratedAngle', axleAt(place))
+        ? { rated: below('after', 'ratedAngle', axleAt(place)) }
+        : {}),
       ...hangingNeeds(w, axleAt(place)),
       proof: droopAt('shaftsTurned', place),
     },
     optional: {
       ...Object.fromEntries(bumpSpots(axleAt(place)).map((s) => [`${s.point} ${s.place}`, s])),
-      up: { gate: 'after', point: 'shaftsTurnedUp', place, state: 'ramp' },
+      up: upSpot(axleAt(place)),
     },
   }),
   work: ({ w, place, maybe, proof }) => {
@@ -174,10 +179,7 @@ function byRated(
         amount: [turnedUp ? 'turned free by hand, springs out' : up ? 'worked from the travel' : 'not known'],
       },
     ],
-    cap: [
-      up || turnedUp ? undefined : noBump(axle),
-      worst.assumed ? { at: 'Watch', why: TURN_ASSUMED } : undefined,
-    ],
+    cap: [up || turnedUp ? undefined : noBump(axle), worst.assumed ? { at: 'Watch', why: TURN_ASSUMED } : undefined],
   };
 }
 
@@ -214,7 +216,10 @@ function byHand(hung: Pose, up: Pose | null, axle: Axle, free: boolean, freeUp: 
       ...(worst.bump ? [{ name: 'At full bump', amount: [deg(worst.bump.value), ' ± ', deg(K * worst.bump.u)] }] : []),
     ],
   };
-  const open = (why: string): Worked => ({ ...said, cap: { at: 'Not measured', why, spots: [below('after', 'ratedAngle', axle)] } });
+  const open = (why: string): Worked => ({
+    ...said,
+    cap: { at: 'Not measured', why, spots: [below('after', 'ratedAngle', axle), upSpot(axle)] },
+  });
   if (!free) return { ...said, cap: { at: 'Stop', why: 'it did not turn free by hand at full droop' } };
   if (freeUp === false) return { ...said, cap: { at: 'Stop', why: 'it did not turn free by hand at full bump' } };
   if (freeUp === true || answered) return said;
@@ -288,7 +293,14 @@ function againstBefore(w: Workings, point: string, axle: Axle, more: Uncertain, 
     value: Math.max(0, more.value),
     u: more.u,
     quantity: 'length',
-    limit: { clear: AS_CAME, stop: 1000, sense: 'most', source: 'as it came, to within 5 mm', rule: 'comfort', alone: true },
+    limit: {
+      clear: AS_CAME,
+      stop: 1000,
+      sense: 'most',
+      source: 'as it came, to within 5 mm',
+      rule: 'comfort',
+      alone: true,
+    },
     formula,
     summary: more.value <= 0 ? [`no farther ${what} than it came`] : [mm(more.value), ` farther ${what} than it came`],
     next: [],
@@ -332,7 +344,14 @@ const room: CheckDefinition = {
       const both = [pushed(was.ride, is.ride), pushed(was.hung, is.hung)].filter((p) => p !== null);
       const [worst] = both.sort((a, b) => b.value - a.value);
       return worst && both.length === 2
-        ? againstBefore(w, 'slipHome', axle, worst, 'in', 'spline that showed Before − what shows now, the more of ride height and droop')
+        ? againstBefore(
+            w,
+            'slipHome',
+            axle,
+            worst,
+            'in',
+            'spline that showed Before − what shows now, the more of ride height and droop',
+          )
         : null;
     }
     const poses = slipOver(w, axle, (shown) => propagate(([a = 0, b = 0]) => a - b, [shown, home]));
@@ -369,7 +388,12 @@ const engagement: CheckDefinition = {
   needs: (w, place): Needs => {
     const axle = axleAt(place);
     if (!everRead(w.history, 'splineLength', axle))
-      return { required: { 'hung after': droopAt('slipExposed', place), 'hung before': droopAt('slipExposed', place, 'before') } };
+      return {
+        required: {
+          'hung after': droopAt('slipExposed', place),
+          'hung before': droopAt('slipExposed', place, 'before'),
+        },
+      };
     return {
       required: { whole: below('after', 'splineLength', axle), ...shownSpots(place, 'after') },
       optional: { diameter: below('after', 'splineDiameter', axle), ...bumpNeeds(w, place) },
@@ -382,7 +406,14 @@ const engagement: CheckDefinition = {
       const [was, is] = [maybe('hung before'), maybe('hung after')];
       if (!was || !is) return null;
       const more = { value: is.value - was.value, u: Math.hypot(is.u, was.u) };
-      return againstBefore(w, 'splineLength', axle, more, 'out', 'spline that shows at full droop − what showed there Before');
+      return againstBefore(
+        w,
+        'splineLength',
+        axle,
+        more,
+        'out',
+        'spline that shows at full droop − what showed there Before',
+      );
     }
     const poses = slipOver(w, axle, (shown) => propagate(([a = 0, b = 0]) => a - b, [whole, shown]));
     const worst = poses && least(poses);

@@ -1,3 +1,4 @@
+import type { ChangeKind } from '../../document/changes';
 import type { JobDocument } from '../../document/job';
 import { mm, deg, type Phrase } from '../../kernel/phrase';
 import type { Axle, Place } from '../../kernel/places';
@@ -143,19 +144,24 @@ const slip = {
 } as const;
 
 /** One of the things that a moved case or mount can meet, each looked at by itself. */
-const room = (id: string, label: string, how: string): Point => ({
+const room = (
+  id: string,
+  label: string,
+  how: string,
+  after: readonly ChangeKind[] = ['case-or-bearing', 'body-lift'],
+): Point => ({
   ...observation,
   id,
   label,
   short: label.toLowerCase(),
   how,
   drawing: { of: 'hand' },
-  asked: { after: ['case-or-bearing'] },
+  asked: { after },
   essential: false,
   seconds: 15,
   lap: 'last',
   staleOn: staleAfter('engages'),
-  where: (job) => (changedSince(job, 'case-or-bearing') ? spots(['vehicle'], 'floor') : []),
+  where: (job) => (changedSince(job, ...after) ? spots(['vehicle'], 'floor') : []),
 });
 /** What is looked at where case, mount or crossmember was moved. */
 export const CASE_ROOM: readonly Point[] = [
@@ -174,12 +180,27 @@ export const CASE_ROOM: readonly Point[] = [
     'caseWiring',
     'Wiring and breathers of the case with slack',
     'Plugs, looms and breather hoses neither taut nor on the exhaust.',
+    ['case-or-bearing'],
   ),
-  room('caseExhaust', 'Exhaust clear of shaft, mount and body', 'Push it by hand: nothing touches, hangers whole.'),
+  room('caseExhaust', 'Exhaust clear of shaft, mount and body', 'Push it by hand: nothing touches, hangers whole.', [
+    'case-or-bearing',
+  ]),
   room(
     'fanRoom',
     'Fan clear of its shroud',
-    'Turn it by hand all the way round: the engine has tipped with the mount.',
+    'Turn it by hand all the way round: the engine has tipped with the mount, or the shroud gone up with the body.',
+  ),
+  room(
+    'fillerHoses',
+    'Filler and vent hoses in reach, clamped',
+    'From the body’s neck to the tank: neither taut, kinked nor on the exhaust.',
+    ['body-lift'],
+  ),
+  room(
+    'parkingCable',
+    'Parking brake frees and holds',
+    'Its cables and housings, from body to axle: free with the lever down, holding with it up.',
+    ['body-lift'],
   ),
 ];
 
@@ -233,6 +254,8 @@ export const drivelinePoints: readonly Point[] = [
     essential: true,
     range: [2.5, 6],
     seconds: 12,
+    // Another shaft turns with the same ratio.
+    staleOn: [],
     where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'below') : []),
   },
   {
@@ -342,7 +365,7 @@ export const drivelinePoints: readonly Point[] = [
     short: 'rated joint angle',
     how: 'The least of the joints of this shaft. Where no maker says it, answer “cannot reach”: turning it by hand at droop judges then, and full bump only where it bends less there.',
     drawing: { of: 'shaft', part: 'pinion', tape: 'kind' },
-    essential: true,
+    essential: beforeOrChanged,
     seconds: 10,
     range: [10, 50],
     where: below(1),
@@ -435,6 +458,8 @@ export const drivelinePoints: readonly Point[] = [
   {
     ...observation,
     id: 'shaftsTurnedUp',
+    // Nobody takes the springs out for a route: it is read where the joint's row asks for it.
+    asked: { after: [] },
     essential: false,
     label: 'Shaft turned by hand with the axle at its stops, springs out',
     short: 'shaft turned at full bump',

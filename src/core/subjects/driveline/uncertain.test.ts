@@ -73,6 +73,20 @@ describe('uncertainties held to Monte Carlo', () => {
       0.95,
     );
   });
+  test.each([
+    ['both bend one way', parts({ output: told(2.6, 0.1), pinion: told(14.2, 0.1) })],
+    ['ends parallel', parts({ output: told(2.6, 0.1), pinion: told(2.6, 0.1) })],
+    ['steep and unlike', parts()],
+  ])('two joints apart, %s: the spread of their difference is its u', (_, of) => {
+    const apart = workTrain(of)?.apart;
+    if (!apart) throw new Error('no train');
+    const all = drawn(of, 8000).map((t) => (t.joints[0] ?? 0) - (t.joints[1] ?? 0));
+    const mean = all.reduce((a, b) => a + b, 0) / all.length;
+    const sd = Math.sqrt(all.reduce((a, b) => a + (b - mean) ** 2, 0) / (all.length - 1));
+    expect(apart.value).toBeCloseTo(mean, 1);
+    expect(apart.u / sd).toBeGreaterThan(0.97);
+    expect(apart.u / sd).toBeLessThan(1.06);
+  });
   test('a vector of no length is as unsure as its components are', () => {
     expect(
       lengthU(

@@ -60,7 +60,8 @@ const possible: CheckDefinition = {
       u: 0,
       limit: { clear: 0, stop: 1000, source: 'what a wheel can do', rule: 'comfort' },
       neverStop: true,
-      formula: 'hub to lip flexed, across and hanging against the floor’s, the stop’s gap and full droop, beyond their uncertainty',
+      formula:
+        'hub to lip flexed, across and hanging against the floor’s, the stop’s gap and full droop, beyond their uncertainty',
       summary: faults.length > 0 ? [faults.join('; ')] : ['they agree with one another'],
       next: ['Read them again: nothing is proved by a flex test whose heights cannot be.'],
     };

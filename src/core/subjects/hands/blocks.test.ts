@@ -11,8 +11,17 @@ describe('blocks', () => {
     ['front', 'stacked', 'Stop'],
     ['front', 'none', 'Clear'],
   ] as const)('%s, %s: %s', (place, choice, verdict) => {
-    const job = lifted({ vehicle: leaves, after: { [`blocks.${place}.floor`]: { choice } } });
+    const job = lifted({ vehicle: leaves, after: { [`blocks.${place}.floor`]: { choice } }, changes: ['spring'] });
     expect(found(job, 'axle-blocks', place)).toMatchObject({ verdict, safetyCritical: true });
+  });
+  test('told otherwise than Before with no spring recorded, it is not measured; a Stop stays one', () => {
+    const told = (choice: string) =>
+      found(lifted({ vehicle: leaves, after: { 'blocks.rear.floor': { choice } } }), 'axle-blocks', 'rear');
+    expect(told('one')).toMatchObject({
+      verdict: 'Not measured',
+      toldOtherwise: [{ choice: 'none' }, { choice: 'one' }],
+    });
+    expect(told('stacked').verdict).toBe('Stop');
   });
   test('what a kit puts there counts, seen or not', () => {
     const job = lifted({ vehicle: leaves });

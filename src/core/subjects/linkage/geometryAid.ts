@@ -261,7 +261,14 @@ export const byPivot = (w: Workings, gate: 'before' | 'after', side: SideName, p
  *
  * @param measured the greatest span measured at full droop, mm
  */
-export function crossedHoseSpan(
+export const crossedHoseSpan = (
+  w: Workings,
+  place: Place,
+  gate: 'before' | 'after',
+  measured: number,
+): (Aided & { droop: number }) | null => w.tried(() => crossedSpan(w, place, gate, measured)).answer;
+
+function crossedSpan(
   w: Workings,
   place: Place,
   gate: 'before' | 'after',
@@ -285,15 +292,11 @@ export function crossedHoseSpan(
 
 /** Whether the geometry can say how a coil-over wishbone's wheel moves against its shock. */
 export const knowsMotionRatio = (w: Workings, place: Place, gate: 'before' | 'after'): boolean => {
-  if (!isCorner(place)) return false;
+  // Told before any height is looked at: on another kind nothing of it is used.
+  if (!isCorner(place) || kindOf(w.job.vehicle, axleOf(place)) !== 'wishbone-coil-over') return false;
   const end = endAt(w, axleOf(place), gate);
   const side: SideName = place === cornersOf(axleOf(place))[0] ? 'left' : 'right';
-  return (
-    !end.fault &&
-    end.travel !== null &&
-    kindOf(w.job.vehicle, axleOf(place)) === 'wishbone-coil-over' &&
-    standing(end, side, ['shock.upper', 'shock.lower']) !== 'none'
-  );
+  return !end.fault && end.travel !== null && standing(end, side, ['shock.upper', 'shock.lower']) !== 'none';
 };
 
 /**

@@ -1,5 +1,6 @@
 import type { Subject } from '../../record/subject';
 import * as limits from './limits';
+import { liftToldAtLip } from './olderPlan';
 import { stancePoints } from './points';
 import { stanceChecks } from './stanceChecks';
 
@@ -9,4 +10,5 @@ export const stance: Subject = {
   points: stancePoints,
   checks: stanceChecks,
   limits: Object.values(limits),
+  planParts: [liftToldAtLip],
 };

@@ -9,7 +9,7 @@ import { beams } from '../axlePlace/points';
 import { noseUpAt } from '../stance/rise';
 import { armSlope } from './limits';
 import { armed, steeredBeam } from './points';
-import { below, valueOf } from './read';
+import { below } from './read';
 
 import { judged, sure } from './shared';
 const placeAxle = (place: Place): Axle => (isCorner(place) ? axleOf(place) : place === 'rear' ? 'rear' : 'front');

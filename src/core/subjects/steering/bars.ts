@@ -196,9 +196,11 @@ const bump = (gate: ReadingGate): CheckDefinition => ({
       ...(withTrackBar(w.job).includes('front') ? from(gate, BAR_POINTS) : {}),
     };
     if (measured) return { required: jackedSpots(w, gate), optional: steeredBeam(w.job) ? tape : {} };
-    if (byGeometry) return { required: {}, optional: steeredBeam(w.job) ? tape : {} };
+    // What became of a measured figure is looked at although another stands in for it.
+    const jacked = jackedSpots(w, gate);
+    if (byGeometry) return { required: {}, optional: steeredBeam(w.job) ? { ...tape, ...jacked } : jacked };
     // On wishbones only the toe at jacked heights, or the linkage, tells it.
-    return { required: steeredBeam(w.job) ? tape : jackedSpots(w, gate) };
+    return steeredBeam(w.job) ? { required: tape, optional: jacked } : { required: jacked };
   },
   notWorkable: (w) => (bumpsOf(w, gate).length === 0 ? cannotReach(w, gate) : null),
   work: ({ w }): Worked | null => {

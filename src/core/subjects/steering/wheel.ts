@@ -12,7 +12,7 @@ import type { Workings } from '../../record/workings';
 import { centringOf } from './centre';
 import { damperStroke, lockAlike, wheelCentre } from './limits';
 import { raised, steeredBeam } from './points';
-import { below, valueOf } from './read';
+import { below } from './read';
 
 import { from, judged } from './shared';
 const turnsSaid = (turns: number): string =>

@@ -88,7 +88,8 @@ function impossible(
         : `hanging, it came down by ${by(f.full.value)} only`,
     );
   if (f.bump && below(f.bump, 0)) said.push(`flexed, it stands ${by(f.bump.value)} lower than on the floor`);
-  if (f.droop && below(f.droop, 0)) said.push(`across, hanging, it stands ${by(f.droop.value)} higher than on the floor`);
+  if (f.droop && below(f.droop, 0))
+    said.push(`across, hanging, it stands ${by(f.droop.value)} higher than on the floor`);
   if (f.droop && f.full && f.droop.value - f.full.value > K * Math.hypot(f.droop.u, f.full.u))
     said.push(`on the ramp it hung ${by(f.droop.value - f.full.value)} lower than at full droop`);
   if (f.bump && f.stop && f.bump.value - f.stop.value > K * Math.hypot(f.bump.u, f.stop.u))
@@ -160,7 +161,9 @@ export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole
   const bumpShare = grade === 'Street' ? streetBump.value : 1;
   const droopWanted = (w: WheelReach): Uncertain | null =>
     grade === 'Street'
-      ? { value: Math.min(streetDroop.value, w.toDroop?.value ?? streetDroop.value), u: w.toDroop?.u ?? 0 }
+      ? w.toDroop && w.toDroop.value < streetDroop.value
+        ? w.toDroop
+        : { value: streetDroop.value, u: 0 }
       : w.toDroop;
   const whole =
     wheels.every(
@@ -179,9 +182,7 @@ export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole
     const all = wheels.map((w) => {
       const [a, b] = [got(w), of(w)];
       if (whole(w)) return 1;
-      return a && b && b.value > 0
-        ? Math.max(0, Math.min(0.99, (a.value - K * Math.hypot(a.u, b.u)) / b.value))
-        : null;
+      return a && b && b.value > 0 ? Math.max(0, Math.min(0.99, (a.value - K * Math.hypot(a.u, b.u)) / b.value)) : null;
     });
     return all.some((s) => s === null) ? null : Math.min(...all.map((s) => s ?? 0));
   };
@@ -195,7 +196,9 @@ export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole
     (w) => w.droop,
     (w) => w.toDroop,
   );
-  const fault = wheels.flatMap((w, i) => w.faults.map((f) => `${PLACE_NAME[cornersOf(axle)[i] ?? axle].toLowerCase()}: ${f}`));
+  const fault = wheels.flatMap((w, i) =>
+    w.faults.map((f) => `${PLACE_NAME[cornersOf(axle)[i] ?? axle].toLowerCase()}: ${f}`),
+  );
   if (fault.length > 0) return { whole: false, words: `nothing proved, the readings cannot be: ${fault.join('; ')}` };
   const percent = (s: number | null, what: string) =>
     s === null ? `how far of the ${what} was not read` : `to ${Math.floor(100 * s)} % of the ${what}`;
