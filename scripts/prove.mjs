@@ -18,6 +18,7 @@ await main(async () => {
     ['floods'],
     ['memory', '5000'],
     ['rework', '500'],
+    ['attack', '2000'],
   ]) {
     say(`proof: ${[name, ...size].join(' ')}`);
     if ((await tsx(`tests/proofs/${name}.ts`, size)) !== 0) failed.push(name);

@@ -241,7 +241,7 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     shaftLength: [806, 1328],
     pinionOffset: [-194, -10],
     slipExposed: [49, 48],
-    'slipExposed.droop': [66, 62],
+    'slipExposed.droop': [61, 62],
     shaftHanging: [-18.3, 9.4],
     pinionHanging: [11.2, 2.4],
     shaftGap: [31, 27],

@@ -296,7 +296,11 @@ describe('laws', () => {
       at: '2026-11-04T08:00:00Z',
     });
     const said = { ...none, entries: [...none.entries, word('front')] };
-    expect(verdictsOf(said).filter((v) => v.check === 'sway-bar-neutral').map((v) => v.place)).toEqual(['rear']);
+    expect(
+      verdictsOf(said)
+        .filter((v) => v.check === 'sway-bar-neutral')
+        .map((v) => v.place),
+    ).toEqual(['rear']);
     // Never where a reading of it stood.
     const had = lifted({ barAngle: 'not-fitted' });
     expect(find({ ...had, entries: [...had.entries, word('front')] }, 'sway-bar-neutral', 'front').verdict).toBe(

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { chooseUnits, signedIn } from './support/shop';
+import { book, chooseUnits, inHand, openGate, signedIn } from './support/shop';
 
 const jobOf = async (page: Page, number: string): Promise<string> => {
   await page.goto(`/yard?find=${number}`);
@@ -79,4 +79,28 @@ test('a station that is none is told, by touch and on a phone too', async ({ pag
   await expect(page.getByText(/There is no station “gearbox”/)).toBeVisible();
   await page.getByRole('link', { name: 'Stance' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stance');
+});
+
+test('a part answered “not fitted” keeps its row until a lead says that there is none; a telling contradicted, too', async ({
+  page,
+}) => {
+  await signedIn(page, 'Ivo');
+  const job = await book(page, { customer: 'No rear bar' });
+  await openGate(page, 'Before');
+  await page.goto(`${job}/before/read?route=full&at=barAngle.rear.floor`);
+  await inHand(page);
+  await page.getByRole('button', { name: 'Not fitted' }).click();
+  await page.waitForURL((url) => !url.href.includes('barAngle.rear'));
+  await page.goto(`${job}/after/lines`);
+  const row = page.getByRole('button', { name: /^Sway bar back to neutral, rear axle|answered “not fitted”/ }).first();
+  await expect(row).toContainText('answered “not fitted”');
+  await row.click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Say that there is none' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('Say why: it prints on the customer’s sheet.');
+  await dialog.getByLabel(/^This vehicle has none \(/).fill('built without a rear bar');
+  await dialog.getByRole('button', { name: 'Say that there is none' }).click();
+  await expect(page.getByText('answered “not fitted”')).toHaveCount(0);
+  await page.goto(`${job}/story`);
+  await expect(page.getByText(/built without a rear bar/)).toBeVisible();
 });

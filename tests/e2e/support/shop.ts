@@ -127,6 +127,8 @@ const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]
   },
   'rear/Joint at the axle: how far from the vehicle’s middle line': { before: ['-1/2', '-12'], after: ['-3/8', '-10'] },
   'Spline that shows at the slip': { before: ['1 1/2', '38'], after: ['1 15/16', '49'] },
+  'droop/Spline that shows at the slip': { before: ['2 1/4', '57'], after: ['2 3/8', '60'] },
+  'Angle at which the joint binds, as its maker rates it': { before: ['28', '28'], after: ['28', '28'] },
   'Shaft tube to the nearest of crossmember, exhaust and tank': { before: ['1', '27'], after: ['1 1/16', '27'] },
 };
 /** Where the first answer is not that of a sound vehicle. */
@@ -150,8 +152,8 @@ export async function takeShortRoute(
     // The address changes before the next reading is in hand.
     await inHand(page);
     const label = await page.locator('h1#in-hand').innerText();
-    const place = (await page.locator('[data-stop]').getAttribute('data-stop'))?.split('.').at(1) ?? '';
-    const typed = TYPED[`${place}/${label}`] ?? TYPED[label];
+    const [, place = '', state = ''] = (await page.locator('[data-stop]').getAttribute('data-stop'))?.split('.') ?? [];
+    const typed = TYPED[`${place}/${label}`] ?? TYPED[`${state}/${label}`] ?? TYPED[label];
     const words = typed?.[gate][units === 'in' ? 0 : 1];
     if (words) {
       const ways = page.getByRole('radiogroup', { name: 'Which way' }).getByRole('radio');

@@ -31,7 +31,7 @@ export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice 
     check: v.check,
     title: v.title,
     place: v.place,
-    why: `${PLACE_NAME[v.place]}: ${v.stale ? 'stale' : v.verdict}, ${say(v.summary, units)}.`,
+    why: `${PLACE_NAME[v.place]}: ${v.stale && v.verdict === 'Not measured' ? 'stale' : v.verdict}, ${say(v.summary, units)}.`,
     cure: say(v.next, units) || 'Fix and measure again.',
     acceptable: !v.safetyCritical && v.verdict === 'Stop',
   }));

@@ -36,7 +36,7 @@ const travels = (w: Workings, axle: Axle): boolean => isBeam(kindOf(w.job.vehicl
 const STILL: Uncertain = { value: 0, u: 0 };
 /** Hub travel to full droop and to the stop home, mm; null where it is not known. */
 const endsOf = (w: Workings, axle: Axle): ReturnType<typeof travelEnds> =>
-  travels(w, axle) ? travelEnds(w, axle) : { droop: STILL, bump: STILL };
+  travels(w, axle) ? travelEnds(w, axle) : { droop: STILL, bump: STILL, bumpTaken: false };
 /** What tells how far both wheels of an axle come up, which a figure at full bump wants. */
 const bumpSpots = (axle: Axle): Spot[] => [
   ...cornersOf(axle).map((corner): Spot => ({ gate: 'after', point: 'bumpStopGap', place: corner, state: 'floor' })),
@@ -96,7 +96,8 @@ function hangingNeeds(w: Workings, axle: Axle): Record<string, Spot> {
 }
 
 const TURN_ASSUMED =
-  'how far the axle itself turns over the travel is assumed: read the angles hanging, or tape its arms';
+  'how far the axle turns or comes up is assumed: read the angles hanging and the stop’s gap and squash, or tape its arms';
+const SQUASH_TAKEN: Cap = { at: 'Watch', why: 'the stop’s squash is not read and was taken as others are' };
 /** By what each may be at most: a worked angle is less sure than a read one. */
 const most = (j: Uncertain): number => j.value + K * j.u;
 
@@ -134,8 +135,9 @@ const bind: CheckDefinition = {
         'how far it hangs is not known',
         'Read hub to lip at full droop on both sides, or the angles hanging.',
       );
-    const { bump } = endsOf(w, axle);
-    const up = bump && workedAt(w, known.parts, bump);
+    const { bump, bumpTaken } = endsOf(w, axle);
+    const upWorked = bump && workedAt(w, known.parts, bump);
+    const up = upWorked && { ...upWorked, assumed: upWorked.assumed || bumpTaken };
     const rated = maybe('rated');
     const turnedUp = proof('up')?.good ?? null;
     return rated
@@ -171,7 +173,10 @@ function byRated(
       ` ${worst.pose}, ${JOINT_TITLE[worst.at].toLowerCase()}; it binds at `,
       deg(rated.value),
     ],
-    next: ['Less droop (strap or shock), a joint that bears more, or another pinion angle.'],
+    next: [
+      'Less droop (strap or shock), a joint that bears more, or another pinion angle.',
+      ...(worst.pose === 'at full bump' && worst.assumed ? [' Or turn it by hand with the springs out.'] : []),
+    ],
     steps: [
       { name: 'At full droop', amount: [hung.measured ? 'measured hanging' : 'worked from the travel'] },
       {
@@ -365,7 +370,10 @@ const room: CheckDefinition = {
       next: ['A shorter shaft: its two lengths stand at this station.'],
       steps: stepsOf(poses),
       // What is past its Stop already is so whatever full bump adds.
-      cap: poses.length < 3 ? unlessStopped(w, worst, slipRoom, axle) : undefined,
+      cap: [
+        poses.length < 3 ? unlessStopped(w, worst, slipRoom, axle) : undefined,
+        endsOf(w, axle).bumpTaken ? SQUASH_TAKEN : undefined,
+      ],
     };
   },
 };
@@ -440,7 +448,14 @@ const engagement: CheckDefinition = {
           };
     }
     const turns = propagate(([e = 0, d = 1]) => e / d, [worst, diameter]);
-    return { ...turns, ...said, cap: poses.length < 3 ? unlessStopped(w, turns, splineLimit, axle) : undefined };
+    return {
+      ...turns,
+      ...said,
+      cap: [
+        poses.length < 3 ? unlessStopped(w, turns, splineLimit, axle) : undefined,
+        endsOf(w, axle).bumpTaken ? SQUASH_TAKEN : undefined,
+      ],
+    };
   },
 };
 /** The thinnest spline of a propeller shaft, mm. */

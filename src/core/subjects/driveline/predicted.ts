@@ -26,12 +26,23 @@ export function travelOf(w: Workings, axle: Axle, stage: 'plan' | 'after'): Unce
   return l && r ? { value: (l.value + r.value) / 2, u: Math.hypot(l.u, r.u) / 2 } : null;
 }
 
-/** Hub travel from ride height at After to full droop (minus) and to the stop home, mm, the middle of the axle. */
-export function travelEnds(w: Workings, axle: Axle): { droop: Uncertain | null; bump: Uncertain | null } {
+/**
+ * Hub travel from ride height at After to full droop (minus) and to the stop home, mm, the middle of the axle; `bumpTaken`
+ * where the stop's squash was not read and is taken as others are.
+ */
+export function travelEnds(
+  w: Workings,
+  axle: Axle,
+): { droop: Uncertain | null; bump: Uncertain | null; bumpTaken: boolean } {
   const [l, r] = cornersOf(axle).map((corner) => reachOf(w, corner));
   const mean = (a: Uncertain | null | undefined, b: Uncertain | null | undefined, way: 1 | -1): Uncertain | null =>
     a && b ? { value: (way * (a.value + b.value)) / 2, u: Math.hypot(a.u, b.u) / 2 } : null;
-  return { droop: mean(l?.toDroop, r?.toDroop, -1), bump: mean(l?.toStop, r?.toStop, 1) };
+  const bump = mean(l?.toStop, r?.toStop, 1);
+  return {
+    droop: mean(l?.toDroop, r?.toDroop, -1),
+    bump: bump ?? mean(l?.toStop ?? l?.toStopTaken, r?.toStop ?? r?.toStopTaken, 1),
+    bumpTaken: bump === null,
+  };
 }
 
 /**

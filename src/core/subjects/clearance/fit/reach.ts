@@ -19,6 +19,8 @@ export interface WheelReach {
   /** To the stop fully home, and to full droop; null where that was not read. */
   toStop: Uncertain | null;
   toDroop: Uncertain | null;
+  /** To the stop home by what was reached on the ramp, its squash taken as others are; for what is only to be bounded. */
+  toStopTaken: Uncertain | null;
   /** The stop itself told that it was home; the hanging height, that it hung at full droop. */
   home: boolean;
   hung: boolean;
@@ -53,7 +55,14 @@ function workReach(w: Workings, corner: Corner): WheelReach {
   const [stop, full] = [toStop(w, corner, bump), less(hanging, standing)];
   const left = at('bumpStopGap', corner, 'ramp');
   const faults = impossible(w, corner, { bump, droop, stop, full, left });
-  const read = { toStop: stop, toDroop: full && hangs(full) ? full : null };
+  const read = {
+    toStop: stop,
+    toDroop: full && hangs(full) ? full : null,
+    toStopTaken:
+      bump && left && faults.length === 0
+        ? { value: bump.value + Math.max(0, left.value) + SQUASH.value, u: Math.hypot(bump.u, left.u, SQUASH.u) }
+        : null,
+  };
   // What cannot be proves nothing, and stands as a finding beside it.
   if (faults.length > 0) return { ...read, bump: null, droop: null, home: false, hung: false, faults };
   return {
@@ -66,6 +75,8 @@ function workReach(w: Workings, corner: Corner): WheelReach {
   };
 }
 
+/** What a bump stop gives where nobody read it, mm. A stand-in, never in a proof. */
+const SQUASH = { value: 35, u: 15 } as const;
 /** A stop that shows less than this is touched, mm. */
 const HOME = 0.5;
 /** By how much a reach falls short of what it was to reach, beyond what both are unsure of, mm. */
