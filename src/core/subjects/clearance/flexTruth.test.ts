@@ -116,6 +116,45 @@ describe('a test shows only the poses that it reached', () => {
   });
 });
 
+describe('what is only half taped', () => {
+  const taped = rescue.readings.filter((r) => r.place === 'FL' && /^ob\.brake-hose\..*\.[do]$/.test(r.point));
+  test.each(['struck', 'cannot-reach', 'not-fitted'] as const)(
+    '%s, one of its distances asks for the gap flexed',
+    (fate) => {
+      const [first] = taped;
+      if (!first) throw new Error('no hose was taped');
+      const at = '2026-11-14T18:00:00Z';
+      const job: JobDocument =
+        fate === 'struck'
+          ? { ...rescue, strikes: [...rescue.strikes, { reading: first.id, reason: 'misread', by: 'Runa', at }] }
+          : {
+              ...rescue,
+              readings: [
+                ...rescue.readings,
+                {
+                  ...first,
+                  id: crypto.randomUUID(),
+                  answer: fate,
+                  value: null,
+                  text: '',
+                  unit: '',
+                  supersedes: first.id,
+                  takenAt: at,
+                },
+              ],
+            };
+      expect(found(rescue, 'swept-hose', 'FL').verdict).toBe('Stop');
+      const v = found(job, 'swept-hose', 'FL');
+      expect(v).toMatchObject({ verdict: 'Not measured', safetyCritical: true });
+      expect(v.missing.join()).toMatch(/gap to hose or harness, flexed/);
+      expect(short(job)).toContain('rampHose.FL.ramp');
+      // Read flexed, the worse of what was swept and what was read judges.
+      expect(found(flexedGap(job, 'rampHose', 'FL', 60), 'swept-hose', 'FL').verdict).not.toBe('Not measured');
+      expect(found(flexedGap(job, 'rampHose', 'FL', 3), 'swept-hose', 'FL').verdict).toBe('Stop');
+    },
+  );
+});
+
 describe('a gap measured flexed', () => {
   const posed = assessedAt(inHand(rescue), 'FL', 'after');
   const travels = travelsIn(inHand(rescue), 'after', 'FL', 'ramp');

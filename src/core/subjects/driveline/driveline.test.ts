@@ -84,6 +84,11 @@ describe('verdicts', () => {
     expect(blocked(noGears)).toContain('gears-engage vehicle');
     const binds = lifted({ 'shaftsTurned.rear.droop': { choice: 'binds' } });
     expect(blocked(said(binds, '2026-11-04T08:00:00Z'))).toContain('shafts-turned rear');
+    // Signed away, what was read prints as read.
+    const aged = withChange(good, 'driveshaft', '2026-11-03T08:00:00Z');
+    expect(rowOf(said(aged, '2026-11-04T08:00:00Z'), 'joint-case', 'rear')?.summary).toEqual(
+      expect.arrayContaining(['; as it was read: ', ' at ride height']),
+    );
     // What bears on it afterwards takes the word back.
     const later = {
       ...signed,
