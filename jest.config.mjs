@@ -1,7 +1,20 @@
+import path from 'node:path';
+import { BUNDLES } from './tests/shared/bundles.mjs';
+
+// In bundles (SHARED=1, as npm test does) their files are not run by themselves, and otherwise the bundles are not.
+const shared = process.env.SHARED === '1';
+for (const [name, files] of Object.entries(BUNDLES))
+  process.env[`BUNDLE_${name.toUpperCase()}`] = files.join(path.delimiter);
+const exactly = (file) => `^${file.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$`;
+
 /** Unit and property tests: those beside the code in src/, scripts/ and sim/. Browser tests are Playwright's. */
 export default {
-  roots: ['<rootDir>/src', '<rootDir>/scripts', '<rootDir>/sim', '<rootDir>/tests/promise'],
+  roots: ['<rootDir>/src', '<rootDir>/scripts', '<rootDir>/sim', '<rootDir>/tests/promise', '<rootDir>/tests/shared'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  testPathIgnorePatterns: [
+    '/node_modules/',
+    ...(shared ? Object.values(BUNDLES).flat().map(exactly) : ['/tests/shared/']),
+  ],
   testEnvironment: 'node',
   // Some tests load the whole demo shop into a database, on machines that others use too.
   testTimeout: 40_000,

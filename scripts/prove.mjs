@@ -1,6 +1,6 @@
 // npm run prove: the proofs of tests/proofs at their full size, one after the other; about forty minutes.
 import { chromium, nodeModules } from './lib/install.mjs';
-import { tsx } from './lib/run.mjs';
+import { bin, run, tsx } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';
 
 await main(async () => {
@@ -18,11 +18,17 @@ await main(async () => {
     ['floods'],
     ['memory', '5000'],
     ['rework', '500'],
-    ['attack', '2000'],
   ]) {
     say(`proof: ${[name, ...size].join(' ')}`);
     if ((await tsx(`tests/proofs/${name}.ts`, size)) !== 0) failed.push(name);
   }
+  // What npm test draws fewer of, and the offline proof with two hundred readings.
+  const full = { env: { ...process.env, FULL: '1' } };
+  say('every test that has a full size, at it');
+  if ((await run(bin('jest'), ['--findRelatedTests', 'tests/support/size.ts', '--silent'], full)) !== 0)
+    failed.push('tests at their full size');
+  say('200 readings filed with the network cut');
+  if ((await run(process.execPath, ['scripts/test.mjs', 'offline'], full)) !== 0) failed.push('offline');
   say(failed.length === 0 ? 'all held' : `did not hold: ${failed.join(', ')}`);
   if (failed.length > 0) process.exitCode = 1;
 });

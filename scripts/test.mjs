@@ -18,6 +18,17 @@ const PROOFS = [
 
 let passed = 0;
 let failed = 0;
+/** What took how long, s, in the order in which it ended; and the test files that took longest. */
+const phases = [];
+const files = [];
+async function phase(name, work) {
+  const begun = Date.now();
+  try {
+    return await work();
+  } finally {
+    phases.push([name, Math.round((Date.now() - begun) / 1000)]);
+  }
+}
 /** What failed, by name: said again at the end, where the one who reads only the end of a long run looks. */
 const names = [];
 
@@ -31,7 +42,9 @@ async function step(name, program, args, { runs = run, ...options } = {}) {
     failed++;
     names.push(name);
   }
-  console.log(`${ok ? 'ok' : 'FAILED'}: ${name} (${Math.round((Date.now() - begun) / 1000)} s)`);
+  const seconds = Math.round((Date.now() - begun) / 1000);
+  phases.push([name, seconds]);
+  console.log(`${ok ? 'ok' : 'FAILED'}: ${name} (${seconds} s)`);
   return ok;
 }
 
@@ -65,6 +78,22 @@ const unitFailures = (r) =>
       .map((t) => `${path.basename(suite.name)}: ${t.fullName}\n${firstLines(t.failureMessages[0])}`),
   ]);
 
+const unitSeconds = (r) =>
+  r.testResults.map((suite) => [
+    path.relative(process.cwd(), suite.name),
+    (Number(suite.endTime) - Number(suite.startTime)) / 1000,
+  ]);
+const browserSeconds = (suites) =>
+  suites.map((suite) => [
+    `tests/e2e/${suite.file}`,
+    (function sum(s) {
+      return (
+        (s.suites ?? []).reduce((all, each) => all + sum(each), 0) +
+        (s.specs ?? []).reduce((all, spec) => all + (spec.tests[0]?.results.at(-1)?.duration ?? 0) / 1000, 0)
+      );
+    })(suite),
+  ]);
+
 const browserFailures = (suites) =>
   suites.flatMap((suite) => [
     ...browserFailures(suite.suites ?? []),
@@ -76,10 +105,31 @@ const browserFailures = (suites) =>
       }),
   ]);
 
+/** A throwaway database with the demo shop in it, made while lint, build and types run. */
+async function makeReady(programs, browser) {
+  const cluster = await startCluster(programs, 'test', { throwaway: true, port: 54520 });
+  // Whatever ends the run, also before the database is asked for.
+  process.once('exit', cluster.stop);
+  const env = {
+    ...process.env,
+    ...databaseEnv(cluster.url, 'only-for-the-tests-of-this-checkout-0123'),
+    HIGH_GATE_DEMO: '1',
+    CHROMIUM: browser,
+  };
+  await migrate(env);
+  if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
+  return { cluster, env };
+}
+
 await main(async () => {
   await nodeModules();
   const only = process.argv.slice(2);
   const results = mkdtempSync(path.join(os.tmpdir(), 'high-gate-results-'));
+  // The programs that all of it needs come first: Debian installs one thing at a time.
+  const programs = await postgres();
+  const ready = makeReady(programs, await chromium());
+  // Asked for further down; until then a fault of it is nobody's yet.
+  ready.catch(() => undefined);
   if (only.length === 0) {
     await Promise.all([
       step('lint', bin('eslint'), ['.', '--max-warnings', '0'], { runs: inOne }),
@@ -89,17 +139,10 @@ await main(async () => {
     ]);
   }
   // The build also writes the route types that the type check reads.
-  await build();
-  // The types are checked on the one core while the database is made ready on the other.
+  await phase('build', build);
   const types = only.length === 0 ? step('types', bin('tsc'), ['--noEmit'], { runs: inOne }) : null;
 
-  const cluster = await startCluster(await postgres(), 'test', { throwaway: true, port: 54520 });
-  const env = {
-    ...process.env,
-    ...databaseEnv(cluster.url, 'only-for-the-tests-of-this-checkout-0123'),
-    HIGH_GATE_DEMO: '1',
-    CHROMIUM: await chromium(),
-  };
+  const { cluster, env } = await ready;
   let server = null;
   const stop = () => {
     server?.child.kill('SIGKILL');
@@ -110,18 +153,21 @@ await main(async () => {
     process.exit(130);
   });
   try {
-    await migrate(env);
-    if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
     await types;
     if (only.length === 0) {
       // Said, so that what fails on a machine elsewhere can be drawn again here.
       say(`unit, property and database tests; properties drawn by SEED=${process.env.SEED ?? 20261127}`);
       const unit = path.join(results, 'unit.json');
       // By itself Jest leaves one core idle.
-      await run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent', '--maxWorkers=100%'], {
-        env: { ...env, LOG_LEVEL: 'silent' },
+      await phase('unit, property and database tests', () =>
+        run(bin('jest'), ['--json', `--outputFile=${unit}`, '--silent', '--maxWorkers=100%'], {
+          env: { ...env, LOG_LEVEL: 'silent', SHARED: '1' },
+        }),
+      );
+      counted(unit, (r) => {
+        files.push(...unitSeconds(r));
+        return [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites, unitFailures(r)];
       });
-      counted(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites, unitFailures(r)]);
     }
     const port = await freePort(3900);
     // The stand-in alignment stand, which the test of it starts.
@@ -133,10 +179,15 @@ await main(async () => {
     );
     say('browser tests in Chromium');
     const browser = path.join(results, 'browser.json');
-    await run(bin('playwright'), ['test', ...only], {
-      env: { ...env, HIGH_GATE_STAND, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+    await phase('browser tests', () =>
+      run(bin('playwright'), ['test', ...only], {
+        env: { ...env, HIGH_GATE_STAND, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+      }),
+    );
+    counted(browser, (r) => {
+      files.push(...browserSeconds(r.suites));
+      return [r.stats.expected + r.stats.flaky, r.stats.unexpected, browserFailures(r.suites)];
     });
-    counted(browser, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected, browserFailures(r.suites)]);
     if (only.length === 0)
       await step('the log of all that carries no secret', process.execPath, [
         ...['--import', 'tsx', 'tests/proofs/quietLog.ts'],
@@ -157,6 +208,14 @@ await main(async () => {
     );
   if (failed > 0) process.exitCode = 1;
 });
+console.log(`phases, s: ${phases.map(([name, s]) => `${name} ${s}`).join('; ')}`);
+console.log(
+  `slowest files, s: ${files
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 10)
+    .map(([name, s]) => `${name} ${Math.round(s)}`)
+    .join('; ')}`,
+);
 for (const name of names) console.log(`FAILED: ${name}`);
 console.log(`${passed} passed, ${failed} failed`);
 if (failed > 0 || passed === 0) process.exitCode = 1;

@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import fc from '../../tests/support/properties';
+import { size } from '../../tests/support/size';
 import Papa from 'papaparse';
 import { jobFileJsonSchema, readJobFile } from '@/core/assembly/formats/jobFile';
 import { readingsCsv } from '@/core/assembly/formats/readingsCsv';
@@ -61,7 +62,7 @@ describe('job file', () => {
   test('no text crashes it', () => {
     fc.assert(
       fc.property(fc.oneof(fc.string(), fc.json()), (some) => !readJobFile(some).ok),
-      { numRuns: 1000 },
+      { numRuns: size(250, 1000) },
     );
   });
 

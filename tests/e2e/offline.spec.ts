@@ -1,3 +1,4 @@
+import { size } from '../support/size';
 import { expect, test, type Page } from '@playwright/test';
 import { book, openGate, PASSWORD, signInAs, sendShortRoute } from './support/shop';
 
@@ -45,7 +46,12 @@ const onTablet = (page: Page, n: number) =>
 
 const STOPS = ['FL', 'FR', 'RR', 'RL'].flatMap((place) => [`hubToLip.${place}.floor`, `tyrePressure.${place}.floor`]);
 
-test('200 readings filed with the network cut, tab closed and opened again: all there once when it is back', async ({
+/** How many readings; `npm run prove:offline` files two hundred. */
+const MANY = size(60, 200);
+/** After so many the page is loaded anew, after so many the tab is closed. */
+const [RELOADED, CLOSED] = [Math.floor(0.35 * MANY), Math.floor(0.6 * MANY)];
+
+test(`${MANY} readings filed with the network cut, tab closed and opened again: all there once when it is back`, async ({
   page: first,
   context,
 }) => {
@@ -69,38 +75,38 @@ test('200 readings filed with the network cut, tab closed and opened again: all 
       await file(page, stop, text);
     }
   };
-  await fileSome(first, 70);
-  await onTablet(first, 70);
+  await fileSome(first, RELOADED);
+  await onTablet(first, RELOADED);
   await expect(first.getByText('No network. The work goes on', { exact: false })).toBeVisible();
 
   // Reloaded without network, the page comes from the tablet, and what was filed with it.
   await first.goto(`${job}/before/read?route=full&at=hubToLip.FL.floor`);
-  await onTablet(first, 70);
+  await onTablet(first, RELOADED);
   await expect(first.getByText('on this tablet').nth(1)).toBeVisible();
-  await fileSome(first, 120);
+  await fileSome(first, CLOSED);
   await first.close();
 
   const second = await context.newPage();
   await second.goto(`${job}/before`);
-  await onTablet(second, 120);
-  await fileSome(second, 200);
-  await onTablet(second, 200);
+  await onTablet(second, CLOSED);
+  await fileSome(second, MANY);
+  await onTablet(second, MANY);
   await second.goto(`${job}/story`);
-  await expect(second.getByText('on this tablet').nth(150)).toBeVisible();
+  await expect(second.getByText('on this tablet').nth(Math.floor(0.75 * MANY))).toBeVisible();
   // The Yard opens as it last was, and leads back to the job.
   await second.goto(new URL('/yard?find=No wifi', job).href);
   await expect(second.getByRole('heading', { name: 'What may open next' })).toBeVisible();
-  await onTablet(second, 200);
+  await onTablet(second, MANY);
 
   await context.setOffline(false);
   await second.goto(`${job}/story`);
-  await expect.poll(async () => (await fileOf(second, job)).readings.length, { timeout: 60_000 }).toBe(200);
+  await expect.poll(async () => (await fileOf(second, job)).readings.length, { timeout: 60_000 }).toBe(MANY);
   await expect(second.getByText(/\d+ on this tablet/)).toHaveCount(0);
   const { readings } = await fileOf(second, job);
   console.log(
-    `offline: 200 filed, ${readings.length} with the server, ${new Set(readings.map((r) => r.id)).size} distinct`,
+    `offline: ${MANY} filed, ${readings.length} with the server, ${new Set(readings.map((r) => r.id)).size} distinct`,
   );
-  expect(readings).toHaveLength(200);
+  expect(readings).toHaveLength(MANY);
   expect([...readings.map((r) => r.text)].sort()).toEqual([...typed].sort());
 });
 

@@ -1,5 +1,6 @@
 import { drawnQuestions } from '../../../../../tests/support/drawnQuestions';
 import { problemOfQuestion } from '../../../../../tests/support/fitCases';
+import { size } from '../../../../../tests/support/size';
 import { Corner } from './corner';
 import { gradePaths, steerSteps } from './poses';
 import { judgedGrade, sweepOf } from './sweptCorner';
@@ -7,7 +8,7 @@ import { leastGap } from './leastGap';
 import { COARSE_STEP } from './sampled';
 
 const SEED = Number(process.env.LEAST_SEED ?? 4711);
-const RUNS = Number(process.env.LEAST_RUNS ?? 60);
+const RUNS = Number(process.env.LEAST_RUNS ?? size(24, 60));
 
 /** Another way: every way of the grade gone along in small steps, nothing searched. */
 function walked(problem: ReturnType<typeof problemOfQuestion>): number {

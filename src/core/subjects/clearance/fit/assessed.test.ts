@@ -1,4 +1,5 @@
 import { workingsOf } from '../../../assembly/book';
+import { inHand, verdictsOf } from '../../../../../tests/support/inHand';
 import { demoJobs } from '../../../../../scripts/demo/jobs';
 import { workJob } from '../../../assembly/workJob';
 import type { JobDocument } from '../../../document/job';
@@ -17,9 +18,9 @@ const sent = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 describe('what the checks swept, handed on', () => {
   test('every corner that was taped, from After on; none before', () => {
-    const swept = sweptCorners(workingsOf(rescue));
+    const swept = sweptCorners(inHand(rescue));
     expect(Object.keys(swept).sort()).toEqual(
-      (['FL', 'FR', 'RL', 'RR'] as const).filter((c) => isSwept(workingsOf(rescue), c)),
+      (['FL', 'FR', 'RL', 'RR'] as const).filter((c) => isSwept(inHand(rescue), c)),
     );
     expect(Object.keys(swept).length).toBeGreaterThan(1);
     expect(swept.FL?.poses).toBeGreaterThan(1000);
@@ -29,9 +30,9 @@ describe('what the checks swept, handed on', () => {
   test('whoever takes it over comes to the same verdicts', () => {
     const there = sent(rescue);
     const w = workingsOf(there, new Memo(), true);
-    takeSwept(w, sent(sweptCorners(workingsOf(rescue))));
+    takeSwept(w, sent(sweptCorners(inHand(rescue))));
     expect(sweepsLeft(w)).toEqual([]);
-    expect(sent(workJob(there, w))).toEqual(sent(workJob(rescue)));
+    expect(sent(workJob(there, w))).toEqual(sent(verdictsOf(rescue)));
   });
 
   test('it stands for that job and is asked for no other: a height read anew is swept here', () => {
@@ -43,7 +44,7 @@ describe('what the checks swept, handed on', () => {
           r.point === 'bumpStopGap' && r.place === 'FL' && r.gate === 'after' ? { ...r, value } : r,
         ),
       });
-    const told = sent(sweptCorners(workingsOf(rescue)));
+    const told = sent(sweptCorners(inHand(rescue)));
     const [first] = told.FL?.results ?? [];
     if (!told.FL || !first) throw new Error('not swept');
     const marked = { ...told, FL: { ...told.FL, results: [{ ...first, gap: 123.25 }] } };
