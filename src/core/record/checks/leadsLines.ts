@@ -7,7 +7,7 @@ import type { LeadsLine } from '../subject';
 import type { Workings } from '../workings';
 import { bareVerdict } from './bareVerdict';
 import type { Verdict } from './types';
-import { staleKinds } from './workCheck';
+import { staleKinds } from './staleKinds';
 
 /** The changes that take a lead's word back: the line's own, and all that make one of its rows stale. */
 const takenBackBy = (w: Workings, { line, staleOn, covers }: LeadsLine): ReadonlySet<ChangeKind> =>

@@ -1,13 +1,16 @@
-import type { ChangeKind } from '../../document/changes';
 import { spotName, type Figure, type Spot } from '../figures';
 import type { Book } from '../book';
 import type { Workings } from '../workings';
 import type { Place } from '../../kernel/places';
-import { mayLack } from '../pointRules';
 import type { JobDocument, Reading } from '../../document/job';
 import { finerTool } from '../../kernel/uncertainty/instruments';
 import { K } from '../../kernel/uncertainty/propagate';
+import { contradiction, withoutPart } from './absent';
+import { acceptanceOf } from './acceptance';
 import { bareVerdict } from './bareVerdict';
+import { heldStop } from './heldStop';
+import { listed, listedReadings } from './listed';
+import { staleKinds } from './staleKinds';
 import { tighter, type DecisionRule } from '../../kernel/decisionRule';
 import { judgeWorked, type StandsOn } from './judgeWorked';
 import { limitOn } from './limit';
@@ -21,7 +24,7 @@ import type { Cap, CheckDefinition, Needs, ReadFigure, Verdict, Worked, WorkInpu
 export function workCheck(check: CheckDefinition, w: Workings, place: Place): Verdict | null {
   const needs = check.needs(w, place);
   const now = workNow(check, w, place, needs);
-  return now && heldStop(check, w, place, needs, now);
+  return now && heldStop(check, w, place, needs, now, workCheck);
 }
 
 function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs): Verdict | null {
@@ -140,168 +143,6 @@ function seenOn(verdict: Verdict, { assumed, doubtful, gate }: StandsOn): Verdic
 }
 const sentence = (why: string): string => `${why[0]?.toUpperCase() ?? ''}${why.slice(1)}.`;
 
-/** What was told of a part that a check stands on, and told otherwise with nothing recorded between; null where not. */
-function contradiction(
-  w: Workings,
-  needs: Needs,
-): { why: string; next: string; told: NonNullable<Verdict['toldOtherwise']> } | null {
-  const spots = [...Object.values(needs.required), ...Object.values(needs.optional ?? {})];
-  for (const { point, place } of spots) {
-    const definition = w.book.byId(point);
-    if (!definition?.tellsPart) continue;
-    const other = w.history.toldOtherwise(point, place);
-    if (!other) continue;
-    const named = (r: Reading): string => `“${definition.choices?.find((c) => c.id === r.text)?.name ?? r.text}”`;
-    const said = (r: Reading): string => `${named(r)} ${r.gate === 'before' ? 'Before' : 'After'}, by ${r.takenBy}`;
-    return {
-      why: `${definition.short} was told as ${said(other.was)}, then as ${said(other.is)}, and no change of it is recorded`,
-      next: 'Record what was changed; or a lead says which was told wrong, and why.',
-      told: [other.was, other.is].map((r) => ({
-        point,
-        place,
-        what: definition.short,
-        choice: r.text,
-        said: named(r),
-      })),
-    };
-  }
-  return null;
-}
-
-/**
- * A part answered away. The row stays, Not measured: only a recorded change or a lead's word that there is no such part
- * takes it, and never where a reading of the part stood. Source: docs/figures.md "A row stays".
- */
-function withoutPart(
-  check: CheckDefinition,
-  w: Workings,
-  place: Place,
-  base: Verdict,
-  needs: Needs,
-  absent: Spot[],
-): Verdict | null {
-  const { job, book, history } = w;
-  const never = absent.filter((spot) => {
-    const point = book.byId(spot.point);
-    return !point || !mayLack(point, job, spot);
-  });
-  if (never.length > 0)
-    return {
-      ...base,
-      ...listed(book, never),
-      summary: ['answered “not fitted”'],
-      next: ['This has to be looked at on every vehicle.'],
-    };
-  const had = absent.filter((spot) => spot.gate === 'after' && history.wasRead({ ...spot, gate: 'before' }));
-  const gone = had.length > 0 ? (check.gone?.(w, place) ?? null) : null;
-  if (gone)
-    return {
-      ...base,
-      verdict: 'Watch',
-      summary: gone,
-      next: ['Told to the customer, on the sheet.'],
-      working: { formula: 'what Before had is recorded as gone; nothing is left to measure', inputs: [], steps: [] },
-    };
-  if (had.length > 0)
-    return {
-      ...base,
-      ...listed(book, had),
-      summary: ['answered “not fitted”, but Before had one'],
-      next: ['Record what was done with it, or read it.'],
-    };
-  const word = absent.map((spot) => history.words.lacks(spot.point, spot.place)).find((w) => w !== null);
-  if (word && !stood(w, needs, absent)) return null;
-  return {
-    ...base,
-    ...listed(book, absent),
-    lacking: absent.map(({ point, place: at }) => ({ point, place: at, what: book.byId(point)?.short ?? point })),
-    summary: ['answered “not fitted”'],
-    next: [
-      word
-        ? 'A lead said that there is none, but a reading of it stands: strike that, or read it.'
-        : 'A lead says that this vehicle has none, and why; or read it.',
-    ],
-  };
-}
-
-/** Whether a reading of the part ever stood: at its own points, at either gate, of the subject that asked for it. */
-function stood({ book, history }: Workings, needs: Needs, absent: readonly Spot[]): boolean {
-  const [first] = absent;
-  const own = Object.values(needs.required).filter(
-    (spot) => first && spot.place === first.place && book.subjectOf(spot.point) === book.subjectOf(first.point),
-  );
-  return own.some((spot) => (['before', 'after'] as const).some((gate) => history.wasRead({ ...spot, gate })));
-}
-
-/** What took the reading of a row away, the last of it: a change, a strike, an answer without a figure. ISO time, why. */
-function undoneBy(w: Workings, check: CheckDefinition, needs: Needs): { at: string; why: string } | null {
-  let last: { at: string; why: string } | null = null;
-  const found = (at: string, why: string): void => {
-    if (!last || Date.parse(at) >= Date.parse(last.at)) last = { at, why };
-  };
-  for (const spot of [...Object.values(needs.required), ...Object.values(needs.optional ?? {})]) {
-    if (spot.gate !== check.gate) continue;
-    const all = w.history.all(spot);
-    if (all.length === 0) continue;
-    const figure = w.figures.figure(spot);
-    const name = spotName(w.book, spot);
-    if (figure.status === 'stale') found(figure.change.at, `${figure.change.what} was recorded`);
-    const read = all.findLast((r) => r.answer === 'measured' || r.answer === 'observed');
-    if (!read) continue;
-    if (
-      figure.status === 'cannot-reach' ||
-      figure.status === 'not-fitted' ||
-      (figure.status === 'read' && figure.assumed)
-    ) {
-      const instead = figure.readings.at(-1);
-      const said =
-        figure.status === 'cannot-reach'
-          ? 'could not be reached'
-          : figure.status === 'not-fitted'
-            ? 'was answered “not fitted”'
-            : 'was taken over from the other side';
-      if (instead) found(instead.takenAt, `${name} ${said}`);
-    }
-    // Struck, and nothing was read there since.
-    const strike = w.job.strikes.find((s) => s.reading === read.id);
-    if (strike) found(strike.at, `${name} was struck out`);
-  }
-  return last;
-}
-
-/**
- * A Stop that was read stays one, whatever is struck, unreachable or stale afterwards, until it is read again: it must
- * not be signed away as never measured. Source: docs/figures.md "What can be signed away".
- */
-function heldStop(check: CheckDefinition, w: Workings, place: Place, needs: Needs, now: Verdict): Verdict {
-  if (check.gate !== 'after' || now.verdict === 'Stop') return now;
-  const undone = undoneBy(w, check, needs);
-  if (!undone) return now;
-  const then = w.before(undone.at);
-  const was = then.once(`${check.id}/${place}`, () => {
-    if (!check.places(then.history).includes(place)) return null;
-    // Of a figure that is swept from the linkage nobody read the Stop.
-    const readings = Object.values(check.needs(then, place).required);
-    return readings.length > 0 ? workCheck(check, then, place) : null;
-  });
-  if (!was || was.verdict === 'Not measured') return now;
-  if (was.verdict !== 'Stop' || was.accepted) {
-    return now.verdict === 'Not measured' ? { ...now, asRead: was.asRead ?? was.summary } : now;
-  }
-  const held: Verdict = {
-    ...was,
-    staleOn: now.staleOn,
-    stale: now.stale,
-    missing: now.missing,
-    missingSpots: now.missingSpots,
-    accepted: null,
-    summary: [...was.summary, `; then ${undone.why}, and it was not read again`],
-    next: ['Read it again: until then the Stop that was found stands.'],
-  };
-  const since = w.job.acceptances.filter((a) => Date.parse(a.at) >= Date.parse(undone.at));
-  return { ...held, accepted: acceptanceOf({ acceptances: since }, held) };
-}
-
 const emptyVerdict = (w: Workings, check: CheckDefinition, place: Place, needs: Needs): Verdict =>
   bareVerdict({
     check: check.id,
@@ -314,23 +155,6 @@ const emptyVerdict = (w: Workings, check: CheckDefinition, place: Place, needs: 
     staleOn: staleKinds(w, check, needs),
     quantity: check.quantity,
   });
-
-/** The changes after which any reading that a check names has to be taken again. */
-export function staleKinds({ job, book }: Workings, check: CheckDefinition, needs: Needs): ChangeKind[] {
-  const spots = [...Object.values(needs.required), ...Object.values(needs.optional ?? {})];
-  const own = spots
-    .filter((spot) => spot.gate === check.gate)
-    .flatMap((spot) => {
-      const point = book.byId(spot.point);
-      return [...(point?.staleOn ?? []), ...(point?.alsoStale?.(job, spot) ?? [])];
-    });
-  return [...new Set([...own, ...(check.staleOn ?? [])])];
-}
-
-const listed = (book: Book, spots: readonly Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => ({
-  missing: spots.map((spot) => spotName(book, spot)),
-  missingSpots: [...spots],
-});
 
 function workInput(w: Workings, place: Place, found: Map<string, Figure>): WorkInput {
   const read = (name: string): ReadFigure | null => {
@@ -496,24 +320,4 @@ function limitsFor(
     },
     rule: own.rule ?? 'comfort',
   };
-}
-
-const listedReadings = (book: Book, readings: readonly Spot[]): Pick<Verdict, 'missing' | 'missingSpots'> => {
-  const spots = readings.map(({ gate, point, place, state }) => ({ gate, point, place, state }));
-  const known = new Map(spots.map((spot) => [spotName(book, spot), spot]));
-  return { missing: [...known.keys()], missingSpots: [...known.values()] };
-};
-
-/** A lead's acceptance of a Stop holds for the very figure that was accepted and no other. */
-function acceptanceOf(job: Pick<JobDocument, 'acceptances'>, verdict: Verdict): Verdict['accepted'] {
-  if (verdict.verdict !== 'Stop' || verdict.safetyCritical) return null;
-  return (
-    job.acceptances.findLast(
-      (a) =>
-        a.check === verdict.check &&
-        a.gate === verdict.gate &&
-        a.place === verdict.place &&
-        Math.abs(a.value - (verdict.value ?? 0)) < 1e-6,
-    ) ?? null
-  );
 }
