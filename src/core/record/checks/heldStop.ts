@@ -16,7 +16,7 @@ function undoneBy(w: Workings, check: CheckDefinition, needs: Needs): { at: stri
     if (all.length === 0) continue;
     const figure = w.figures.figure(spot);
     const name = spotName(w.book, spot);
-    if (figure.status === 'stale') found(figure.change.at, `${figure.change.what} was recorded`);
+    if (figure.status === 'stale') found(figure.change.at, `stale since ${figure.change.what} was recorded`);
     const read = all.findLast((r) => r.answer === 'measured' || r.answer === 'observed');
     if (!read) continue;
     if (
@@ -76,7 +76,7 @@ export function heldStop(
     missing: now.missing,
     missingSpots: now.missingSpots,
     accepted: null,
-    summary: [...was.summary, `; then ${undone.why}, and it was not read again`],
+    summary: [...was.summary, `; ${undone.why}, and it was not read again`],
     next: ['Read it again: until then the Stop that was found stands.'],
   };
   const since = w.job.acceptances.filter((a) => Date.parse(a.at) >= Date.parse(undone.at));
