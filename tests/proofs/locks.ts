@@ -83,6 +83,9 @@ await prove('locks', async (check) => {
       })(),
     ]);
     await wait(HELD);
+    // On a busy machine a filing reaches the row late: it is held until one of them has waited for as long as it may.
+    while (!filed.some((f) => f.status === 503) && Date.now() - from < 6 * HELD) await wait(100);
+    const kept = Date.now() - from;
     on = false;
     release();
     await held;
@@ -93,9 +96,9 @@ await prove('locks', async (check) => {
     );
     check(
       'whoever waited for it was told to come back, or filed once it was free',
-      filed.every((f) => [200, 503].includes(f.status) && f.ms < 20_000) && filed.some((f) => f.status === 503),
+      filed.every((f) => [200, 503].includes(f.status) && f.ms < 9_000 + kept) && filed.some((f) => f.status === 503),
     );
-    check('other jobs and other shops went on', others.every((o) => o.status === 200) && worst < 0.7 * HELD);
+    check('other jobs and other shops went on', others.every((o) => o.status === 200) && worst < 0.7 * kept);
 
     // Backends killed and connections cut, for a while.
     let kills = 0;
