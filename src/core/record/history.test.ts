@@ -141,6 +141,10 @@ test('a lead says that a part was never there, but not of one that was read', ()
   const none = lifted({ before: { barAngle: 'not-fitted' }, after: { barAngle: 'not-fitted' } });
   const filed = file(none, 'barAngle', 'rear');
   expect(filed.ok && verdictOf(filed.made.job, 'sway-bar-neutral', 'rear')).toBeNull();
+  // A word that came in with a file is not this shop's.
+  const came = { by: 'Ivo', at: LATER, from: 'a file' };
+  const words = filed.ok ? filed.made.job.entries.map((e) => ({ ...e, broughtIn: came })) : [];
+  expect(found({ ...none, entries: words }, 'sway-bar-neutral', 'rear').verdict).toBe('Not measured');
   expect(file(good, 'barAngle', 'rear')).toEqual({
     ok: false,
     message: 'bar angle, rear axle was read on this vehicle: it has one. Record what was done with it instead.',

@@ -51,7 +51,7 @@ export const toldWrong = entryKind({
 /** What a lead says of the record itself, whatever the subject. */
 export const LEADS_WORDS: readonly EntryKind[] = [noSuchPart, toldWrong];
 
-/** A lead's words of a job, by what they are on. */
+/** The words of this shop's leads on a job, by what they are on. */
 export interface LeadsWords {
   lacks(point: string, place: Place): Filed | null;
   toldWrong(point: string, place: Place, choice: string): boolean;
@@ -61,6 +61,8 @@ export function leadsWordsOn(job: JobDocument): LeadsWords {
   const lacking = new Map<string, Filed>();
   const wrong = new Set<string>();
   for (const filed of job.entries) {
+    // A word out of a file is no lead's of this shop: the row waits for ours.
+    if (filed.broughtIn) continue;
     if (filed.kind === noSuchPart.kind) {
       const read = NoSuchPart.safeParse(filed.body);
       if (read.success) lacking.set(`${read.data.point}/${read.data.place}`, filed);

@@ -104,7 +104,7 @@ const opposite: CheckDefinition = {
     const [drag, track] = [side('dragLinkSide'), side('trackBarSide')];
     if (drag === track) return { verdict: 'Clear', summary: [`both hang from the ${drag ?? ''}`], next: [] };
     const apart: Phrase = [`drag link from the ${drag ?? ''}, track bar from the ${track ?? ''}`];
-    const maker = w.job.entries.findLast(({ kind }) => kind === builtOpposite.kind);
+    const maker = w.job.entries.findLast(({ kind, broughtIn }) => kind === builtOpposite.kind && !broughtIn);
     if (maker)
       return {
         verdict: 'Watch',
