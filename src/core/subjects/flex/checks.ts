@@ -1,6 +1,7 @@
 import { reachedFor, reachOf } from '../clearance/fit/reach';
 import type { Spot } from '../../record/figures';
-import { AXLES, CORNERS, cornersOf, isCorner, otherSide, type Place } from '../../kernel/places';
+import { AXLES, cornersOf, PLACE_NAME, type Axle, type Place } from '../../kernel/places';
+import type { History } from '../../record/history';
 import { seen } from '../../record/checks/seen';
 import type { CheckDefinition, Needs } from '../../record/checks/types';
 import { ROLLS, rollsWanted } from './points';
@@ -31,30 +32,34 @@ const rubNeeds = (point: string, place: Place): Needs => {
   };
 };
 
-const flexedSpots = (place: Place): Spot[] => [
-  { gate: 'after', point: 'hubToLipFlexed', place, state: 'ramp' },
-  { gate: 'after', point: 'hubToLipAcross', place: otherSide(place) ?? place, state: 'ramp' },
-  { gate: 'after', point: 'hubToLipDroop', place, state: 'droop' },
-];
+const axleAt = (place: Place): Axle => (place === 'front' ? 'front' : 'rear');
+/** What was ever read of a flexed axle's heights. */
+const flexedSpots = (h: History, place: Place): Spot[] =>
+  cornersOf(axleAt(place))
+    .flatMap((corner): Spot[] => [
+      { gate: 'after', point: 'hubToLipFlexed', place: corner, state: 'ramp' },
+      { gate: 'after', point: 'hubToLipAcross', place: corner, state: 'ramp' },
+      { gate: 'after', point: 'hubToLipDroop', place: corner, state: 'droop' },
+    ])
+    .filter((spot) => h.wasRead(spot));
 /** What was read flexed, against what a wheel can do: nothing is proved by what cannot be. */
 const possible: CheckDefinition = {
   id: 'flex-readings',
-  title: 'Readings of the flexed axle that can be',
+  title: 'Heights flexed and hanging agree',
   gate: 'after',
   safetyCritical: false,
   calculationMayClear: true,
   limit: null,
-  quantity: 'count',
-  places: (h) => CORNERS.filter((corner) => flexedSpots(corner).some((spot) => h.wasRead(spot))),
+  // How many do not is no figure to be read off.
+  quantity: null,
+  places: (h) => AXLES.filter((axle) => flexedSpots(h, axle).length > 0),
   needs: (w, place) => ({
-    required: Object.fromEntries(
-      flexedSpots(place)
-        .filter((spot) => w.history.wasRead(spot))
-        .map((spot) => [`${spot.point} ${spot.place}`, spot]),
-    ),
+    required: Object.fromEntries(flexedSpots(w.history, place).map((spot) => [`${spot.point} ${spot.place}`, spot])),
   }),
   work: ({ w, place }) => {
-    const { faults } = reachOf(w, isCorner(place) ? place : 'FL');
+    const faults = cornersOf(axleAt(place)).flatMap((corner) =>
+      reachOf(w, corner).faults.map((fault) => `${PLACE_NAME[corner].toLowerCase()}: ${fault}`),
+    );
     return {
       value: faults.length,
       u: 0,
@@ -62,7 +67,7 @@ const possible: CheckDefinition = {
       neverStop: true,
       formula:
         'hub to lip flexed, across and hanging against the floor’s, the stop’s gap and full droop, beyond their uncertainty',
-      summary: faults.length > 0 ? [faults.join('; ')] : ['they agree with one another'],
+      summary: faults.length > 0 ? [faults.join('; ')] : ['as a wheel can go'],
       next: ['Read them again: nothing is proved by a flex test whose heights cannot be.'],
     };
   },
