@@ -188,6 +188,9 @@ describe('verdicts', () => {
     const v = rowOf(lifted(up, CAIRN, { 'ratedAngle.rear.below': 12 }), 'joint-bind', 'rear');
     expect(v?.verdict).toBe('Stop');
     expect(v?.summary.join('')).toMatch(/at full bump/);
+    // A hand that turned it there lifts no angle that is itself past what its maker allows.
+    const turned = { ...up, 'shaftsTurnedUp.rear.ramp': { choice: 'free' } };
+    expect(rowOf(lifted(turned, CAIRN, { 'ratedAngle.rear.below': 10 }), 'joint-bind', 'rear')?.verdict).toBe('Stop');
   });
   test('how it came counts only where it came as its maker made it, its joint is the same and its shaft no faster', () => {
     const steep = { 'shaftAngle.rear.below': 8.3, 'vibration.vehicle.floor': { choice: 'none' } };

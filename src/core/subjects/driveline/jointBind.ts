@@ -9,6 +9,7 @@ import { heightSpots } from '../stance/heightNeeds';
 import { workTrain, type JointAngle } from './angles';
 import { axleAt, crawlNeeds, isWorked, judgedAt, nothing, trainsAfter } from './crawl';
 import { JOINT_TITLE } from './judged';
+import { limitOn } from '../../record/checks/limit';
 import { bindRoom } from './limits';
 import { below, pinionInclination, trainRead, type TrainParts } from './parts';
 import { trainAtTravel } from './predicted';
@@ -103,7 +104,7 @@ export const jointBind: CheckDefinition = {
     const rated = maybe('rated');
     const turnedUp = proof('up')?.good ?? null;
     return rated
-      ? byRated(rated, ride.train.joints, hung, up, axle, turnedUp === true)
+      ? byRated(rated, ride.train.joints, hung, up, axle, turnedUp === true, limitOn(w.job, bindRoom).clear)
       : byHand(hung, up, axle, proof('proof')?.good ?? false, turnedUp);
   },
 };
@@ -118,12 +119,15 @@ function byRated(
   up: Pose | null,
   axle: Axle,
   turnedUp: boolean,
+  least: number,
 ): Worked {
   const poses = [
     ...ride.map((j) => ({ ...j, pose: 'at ride height', assumed: false })),
     ...hung.joints.map((j) => ({ ...j, pose: 'at full droop', assumed: hung.assumed })),
-    // A hand that turned it there says more than an angle worked for there.
-    ...(turnedUp ? [] : (up?.joints ?? [])).map((j) => ({ ...j, pose: 'at full bump', assumed: up?.assumed ?? false })),
+    // A hand that turned it there takes away what was only assumed, never an angle that is itself too large.
+    ...(up?.joints ?? [])
+      .filter((j) => !(turnedUp && up?.assumed && rated.value - j.value >= least))
+      .map((j) => ({ ...j, pose: 'at full bump', assumed: up?.assumed ?? false })),
   ];
   const worst = poses.reduce((a, b) => (most(b) > most(a) ? b : a));
   return {
