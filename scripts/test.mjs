@@ -4,7 +4,7 @@
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { build, databaseEnv, migrate, serve } from './lib/app.mjs';
+import { build, databaseEnv, migrate, serve, TEST_SECRET } from './lib/app.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';
 import { chromium, nodeModules, postgres } from './lib/install.mjs';
 import { bin, inOne, run, tsx } from './lib/run.mjs';
@@ -112,13 +112,13 @@ async function makeReady(programs, browser) {
   process.once('exit', cluster.stop);
   const env = {
     ...process.env,
-    ...databaseEnv(cluster.url, 'only-for-the-tests-of-this-checkout-0123'),
+    ...databaseEnv(cluster.url, TEST_SECRET),
     HIGH_GATE_DEMO: '1',
     CHROMIUM: browser,
   };
   await migrate(env);
   if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) stopWith('The demo data could not be loaded (above).');
-  return { cluster, env };
+  return { cluster, env, template: await cluster.keepAsTemplate() };
 }
 
 await main(async () => {
@@ -130,19 +130,20 @@ await main(async () => {
   const ready = makeReady(programs, await chromium());
   // Asked for further down; until then a fault of it is nobody's yet.
   ready.catch(() => undefined);
-  if (only.length === 0) {
+  const checked = (name, program, args) => step(name, bin(program), args, { runs: inOne });
+  // One core each, about as long; the build also writes the route types that the type check reads.
+  const built = phase('build', build);
+  if (only.length === 0)
     await Promise.all([
-      step('lint', bin('eslint'), ['.', '--max-warnings', '0'], { runs: inOne }),
-      step('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'], { runs: inOne }).then(() =>
-        step('nothing unused', bin('knip'), ['--no-progress'], { runs: inOne }),
-      ),
+      checked('lint', 'eslint', ['.', '--max-warnings', '0']),
+      built
+        .then(() => checked('types', 'tsc', ['--noEmit']))
+        .then(() => checked('format', 'prettier', ['--check', '--log-level', 'warn', '.']))
+        .then(() => checked('nothing unused', 'knip', ['--no-progress'])),
     ]);
-  }
-  // The build also writes the route types that the type check reads.
-  await phase('build', build);
-  const types = only.length === 0 ? step('types', bin('tsc'), ['--noEmit'], { runs: inOne }) : null;
+  await built;
 
-  const { cluster, env } = await ready;
+  const { cluster, env, template } = await ready;
   let server = null;
   const stop = () => {
     server?.child.kill('SIGKILL');
@@ -153,7 +154,6 @@ await main(async () => {
     process.exit(130);
   });
   try {
-    await types;
     if (only.length === 0) {
       // Said, so that what fails on a machine elsewhere can be drawn again here.
       say(`unit, property and database tests; properties drawn by SEED=${process.env.SEED ?? 20261127}`);
@@ -203,6 +203,7 @@ await main(async () => {
         for (const [name, ...size] of row)
           await step(`proof: ${name}`, process.execPath, ['--import', 'tsx', `tests/proofs/${name}.ts`, ...size], {
             runs: inOne,
+            env: { ...process.env, HIGH_GATE_TEMPLATE: template },
           });
       }),
     );

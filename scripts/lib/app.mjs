@@ -151,3 +151,6 @@ export async function serve(port, env, { dev = false, show = false, logFile = LO
   child.kill();
   return stopWith('The application did not start (its words above).');
 }
+
+/** Of every throwaway database of the tests and proofs, so that one can be a copy of another. */
+export const TEST_SECRET = 'only-for-the-tests-of-this-checkout-0123';

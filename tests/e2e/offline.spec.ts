@@ -2,6 +2,8 @@ import { size } from '../support/size';
 import { expect, test, type Page } from '@playwright/test';
 import { book, openGate, PASSWORD, signInAs, sendShortRoute } from './support/shop';
 
+test.use({ serviceWorkers: 'allow' });
+
 interface JobFile {
   readings: { id: string; text: string; takenBy: string; point: string; place: string; supersedes: string | null }[];
   notes: { text: string; by: string }[];

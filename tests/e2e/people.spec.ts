@@ -2,6 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from '@playwright/test';
 import { again, book, openGate, PASSWORD, signInAs } from './support/shop';
 
+test.use({ serviceWorkers: 'allow' });
+
 const NEW = 'peat under the left spring';
 const signOut = async (page: Page, name: string) => {
   await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();

@@ -51,26 +51,49 @@ export function spotName(book: Book, spot: Spot): string {
  *
  * @param asked which of them, where not all are wanted: most points were not read, and that is known at once
  */
-export function standingReadings(job: JobDocument, asked: (reading: Reading) => boolean = () => true): Reading[] {
-  const wanted = job.readings.filter(asked);
-  if (wanted.length === 0) return [];
+export function standingReadings(job: JobDocument, asked?: (reading: Reading) => boolean): Reading[] {
+  const { all } = standingOf(job);
+  return asked ? all.filter(asked) : [...all];
+}
+
+/** Of jobs worked lately: a document is never changed in place, so what stands in it is found once. */
+const known = new WeakMap<JobDocument, Standing>();
+interface Standing {
+  /** Oldest first. */
+  all: readonly Reading[];
+  byPoint: ReadonlyMap<string, readonly Reading[]>;
+}
+
+function standingOf(job: JobDocument): Standing {
+  const before = known.get(job);
+  if (before) return before;
   const struck = new Set(job.strikes.map((strike) => strike.reading));
   const live = job.readings.filter((reading) => !struck.has(reading.id));
   const superseded = new Set(live.map((reading) => reading.supersedes));
   const yielding = new Set(job.overlaps.filter((o) => !struck.has(o.stands)).map((o) => o.yields));
-  return (
-    wanted
-      .filter(({ id }) => !struck.has(id) && !superseded.has(id) && !yielding.has(id))
-      // Each time is read once, not at every comparison.
-      .map((reading) => ({ reading, at: instant(reading.takenAt) }))
-      .sort((a, b) => a.at - b.at)
-      .map(({ reading }) => reading)
-  );
+  const all = live
+    .filter(({ id }) => !superseded.has(id) && !yielding.has(id))
+    // Each time is read once, not at every comparison.
+    .map((reading) => ({ reading, at: instant(reading.takenAt) }))
+    .sort((a, b) => a.at - b.at)
+    .map(({ reading }) => reading);
+  const byPoint = new Map<string, Reading[]>();
+  for (const reading of all) {
+    const list = byPoint.get(reading.point);
+    if (list) list.push(reading);
+    else byPoint.set(reading.point, [reading]);
+  }
+  const standing = { all, byPoint };
+  known.set(job, standing);
+  return standing;
 }
 
-/** The latest of the readings that stand and are asked for; none where none was read. */
-export const latestStanding = (job: JobDocument, asked: (reading: Reading) => boolean): Reading | undefined =>
-  standingReadings(job, asked).at(-1);
+/** The latest reading of a point that stands and is asked for; none where none was read. */
+export const latestStanding = (
+  job: JobDocument,
+  point: string,
+  asked: (reading: Reading) => boolean,
+): Reading | undefined => standingOf(job).byPoint.get(point)?.findLast(asked);
 
 const instant = (iso: string): number => Date.parse(iso);
 

@@ -5,6 +5,8 @@ import type { Book } from './book';
 import type { Pace } from './pace';
 
 const MOST_KEPT = 200;
+/** Both ends at three stages, of some eight states of a job. */
+const MOST_NAMES = 48;
 
 /** A figure that is only assumed, or unlikely and confirmed by nobody. */
 export type Unsure = Extract<Figure, { status: 'read' }>;
@@ -34,6 +36,27 @@ function asItStood(job: JobDocument, at: string): JobDocument {
  */
 export class Memo {
   private readonly kept = new Map<string, unknown>();
+  /** Names of what many keys hold, by its text; and of each piece of data, while it is in somebody's hands. */
+  private readonly names = new Map<string, string>();
+  private readonly named = new WeakMap<object, string>();
+  private nameless = 0;
+
+  /**
+   * A short name for plain data that many inputs hold, a staged end say: the same for the same data, never one for two.
+   * A name that was forgotten is not given again; what was kept under it is then only worked once more.
+   */
+  nameOf(data: object): string {
+    const before = this.named.get(data);
+    if (before) return before;
+    const text = JSON.stringify(data);
+    const name = this.names.get(text) ?? `#${++this.nameless}`;
+    this.names.delete(text);
+    const oldest = this.names.keys().next();
+    if (this.names.size >= MOST_NAMES && !oldest.done) this.names.delete(oldest.value);
+    this.names.set(text, name);
+    this.named.set(data, name);
+    return name;
+  }
 
   /** @param inputs plain data: everything that the answer depends on */
   work<T>(inputs: unknown, work: () => T): T {

@@ -27,9 +27,11 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
     void told;
     return viewOf(snapshot, member, waiting, known, !alone);
   }, [snapshot, member, waiting, known, alone, told]);
-  const { job, workings, signed } = view;
+  const { job, workings } = view;
+  // What the server told, or froze, waits for no sweep.
+  const whole = view.told || view.signed !== null;
   useEffect(() => {
-    if (alone || signed) return;
+    if (alone || whole) return;
     const corners = sweepsLeft(workings);
     if (corners.length === 0) return;
     let gone = false;
@@ -52,6 +54,6 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
     return () => {
       gone = true;
     };
-  }, [job, workings, signed, alone]);
+  }, [job, workings, whole, alone]);
   return view;
 }

@@ -48,6 +48,8 @@ export interface JobView {
   lead: boolean;
   desk: boolean;
   signed: Signed | null;
+  /** The verdicts are those that the server told of this very state: nothing waits here to be worked. */
+  told: boolean;
   mine: ReadonlySet<string>;
   /** Of what was filed on this device: whether the server has it yet. */
   stateOf: (id: string) => 'here' | 'filed';
@@ -105,6 +107,7 @@ export function viewOf(
     lead: member.role === 'lead' || member.role === 'owner',
     desk: member.role !== 'technician',
     signed: snapshot.signed,
+    told: told !== null,
     mine: new Set([...snapshot.mine, ...own.map((w) => w.id)]),
     stateOf: (id) => (here.has(id) ? 'here' : 'filed'),
     refused: own.filter((w) => w.state === 'refused'),

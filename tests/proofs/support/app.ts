@@ -3,12 +3,11 @@ import { appendFileSync, existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
-import { build, databaseEnv, migrate } from '../../../scripts/lib/app.mjs';
+import { build, databaseEnv, migrate, TEST_SECRET } from '../../../scripts/lib/app.mjs';
 import { freePort, startCluster } from '../../../scripts/lib/cluster.mjs';
 import { nodeModules, postgres } from '../../../scripts/lib/install.mjs';
 import { tsx } from '../../../scripts/lib/run.mjs';
 
-const SECRET = 'only-for-the-proofs-of-this-checkout-01234';
 export const PASSWORD = 'high-gate-demo';
 export const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 
@@ -27,10 +26,13 @@ export async function prepare(name: string, { durable = false } = {}): Promise<G
   const port =
     54820 +
     10 * ['access', 'two', 'crash', 'away', 'fuzz', 'locks', 'floods', 'forge', 'memory', 'rework'].indexOf(name);
-  const cluster = await startCluster(await postgres(), name, { throwaway: true, port, durable });
-  const env = { ...process.env, ...databaseEnv(cluster.url, SECRET), HIGH_GATE_DEMO: '1' };
-  await migrate(env);
-  if ((await tsx('scripts/demoData.ts', [], { env })) !== 0) throw new Error('the demo data could not be loaded');
+  // In npm test the demo shop was loaded once, and each proof has a copy of it.
+  const template = process.env.HIGH_GATE_TEMPLATE ?? '';
+  const cluster = await startCluster(await postgres(), name, { throwaway: true, port, durable, template });
+  const env = { ...process.env, ...databaseEnv(cluster.url, TEST_SECRET), HIGH_GATE_DEMO: '1' };
+  if (!template) await migrate(env);
+  if (!template && (await tsx('scripts/demoData.ts', [], { env })) !== 0)
+    throw new Error('the demo data could not be loaded');
   const folder = mkdtempSync(path.join(os.tmpdir(), `high-gate-${name}-`));
   return { env, ownerUrl: cluster.url, cluster, log: path.join(folder, 'app.log') };
 }

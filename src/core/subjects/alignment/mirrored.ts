@@ -1,7 +1,7 @@
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { otherSide, type Place } from '../../kernel/places';
 import type { Phrase } from '../../kernel/phrase';
-import { latestStanding } from '../../record/figures';
+import { standingReadings } from '../../record/figures';
 import type { Asked, Point } from '../../record/point';
 
 /** By how much better a mirror has to fit to be asked about, degrees. */
@@ -18,8 +18,9 @@ export const mirrorGains = (was: number, is: number): number => Math.abs(is - wa
 export const isMirrored = (gain: number): boolean => gain > NEARER;
 
 const latest = (job: JobDocument, gate: ReadingGate, points: readonly string[], place: Place): number | null =>
-  latestStanding(job, (r) => r.gate === gate && points.includes(r.point) && r.place === place && r.value !== null)
-    ?.value ?? null;
+  standingReadings(job, (r) => r.gate === gate && points.includes(r.point) && r.place === place && r.value !== null).at(
+    -1,
+  )?.value ?? null;
 
 /**
  * Asks whether left and right were taken for each other, where what is typed After beside the other side fits what was

@@ -21,7 +21,7 @@ export type Way = (typeof WAYS)[number]['id'];
 
 /** How it is read at a gate: what was last said there; by gauge and tape where nobody said. */
 export function wayOf(job: JobDocument, gate: ReadingGate): Way {
-  const said = latestStanding(job, (r) => r.point === 'alignedBy' && r.gate === gate && r.answer === 'observed')?.text;
+  const said = latestStanding(job, 'alignedBy', (r) => r.gate === gate && r.answer === 'observed')?.text;
   return WAYS.find((way) => way.id === said)?.id ?? 'gauge';
 }
 const when =
@@ -81,8 +81,7 @@ const UNLIKE = 10;
 /** Whether the tyres that were fitted made the ends differ from how they came. */
 function endsDiffer(job: JobDocument): boolean {
   const size = (gate: ReadingGate, place: 'front' | 'rear'): number | null =>
-    latestStanding(job, (r) => r.point === 'tyreDiameter' && r.gate === gate && r.place === place && r.value !== null)
-      ?.value ?? null;
+    latestStanding(job, 'tyreDiameter', (r) => r.gate === gate && r.place === place && r.value !== null)?.value ?? null;
   const of = (gate: ReadingGate): number | null => {
     const [front, rear] = [size(gate, 'front'), size(gate, 'rear')];
     return front === null || rear === null ? null : front - rear;
@@ -242,7 +241,7 @@ export const alignmentPoints: readonly Point[] = [
     how: 'Tape level at hub height. Less than behind is toe-in.',
     range: [1100, 2200],
     doubt: (job, value, { gate }) => {
-      const behind = latestStanding(job, (r) => r.point === 'toeBehind' && r.gate === gate && r.value !== null)?.value;
+      const behind = latestStanding(job, 'toeBehind', (r) => r.gate === gate && r.value !== null)?.value;
       return typeof behind === 'number' && Math.abs(behind - value) > 40
         ? ['Behind it read ', { quantity: 'length', value: behind }, ': is this between the same marks?']
         : null;
@@ -277,7 +276,8 @@ export const alignmentPoints: readonly Point[] = [
     doubt: (job, value, { gate, place }) => {
       const ahead = latestStanding(
         job,
-        (r) => r.point === 'stringAhead' && r.gate === gate && r.place === place && r.value !== null,
+        'stringAhead',
+        (r) => r.gate === gate && r.place === place && r.value !== null,
       )?.value;
       return typeof ahead === 'number' && Math.abs(ahead - value) > 20
         ? ['Ahead it read ', { quantity: 'length', value: ahead }, ': is this the same string?']

@@ -1,6 +1,7 @@
 import type { JointKind } from '../../driveline/train';
 import { isBeam, type JobDocument, type ReadingGate } from '../../document/job';
 import type { Axle } from '../../kernel/places';
+import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 
 /** A joint as it is told: a rubber disc counts as a single joint with its maker's angle as its limit. */
@@ -36,18 +37,12 @@ export function hasTrain(job: JobDocument, axle: Axle): boolean {
 }
 
 /** What was last said at a point that is looked at, by the gate it was looked at; null where nothing stands. */
-export function saidAt(job: JobDocument, point: string, axle: Axle, gate?: ReadingGate): string | null {
-  const struck = new Set(job.strikes.map((s) => s.reading));
-  const said = job.readings.filter(
-    (r) =>
-      r.point === point &&
-      r.place === axle &&
-      r.answer === 'observed' &&
-      !struck.has(r.id) &&
-      (gate === undefined || r.gate === gate),
-  );
-  return said.sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt)).at(-1)?.text ?? null;
-}
+export const saidAt = (job: JobDocument, point: string, axle: Axle, gate?: ReadingGate): string | null =>
+  latestStanding(
+    job,
+    point,
+    (r) => r.place === axle && r.answer === 'observed' && (gate === undefined || r.gate === gate),
+  )?.text ?? null;
 
 /** How many shafts that answer means; null for none that is known. */
 export const countOf = (said: string | null): number | null => COUNTS[said ?? ''] ?? null;

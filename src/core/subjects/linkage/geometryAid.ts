@@ -17,7 +17,13 @@ export interface Aided extends Uncertain {
   assumed: boolean;
 }
 
-const inputsOf = (end: StagedEnd): unknown[] => [end.end, [...end.sources]];
+/** An end and where its points are from, as a memo knows it. */
+const listed = new WeakMap<StagedEnd, object>();
+function inputsOf(w: Workings, end: StagedEnd): string {
+  const known = listed.get(end) ?? [end.end, [...end.sources]];
+  listed.set(end, known);
+  return w.memo.nameOf(known);
+}
 
 const endAt = (w: Workings, axle: Axle, stage: 'before' | 'after'): StagedEnd =>
   w.once(`${axle}/${stage}`, () => staged(w, axle, stage));
@@ -69,7 +75,7 @@ function standing(end: Assembled, side: SideName, ids: readonly string[]): 'none
 }
 
 const worked = (w: Workings, end: StagedEnd, state: EndState, name: FigureName): Uncertain | null =>
-  w.memo.work(['figure', name, state, ...inputsOf(end)], () => workFigure(end, state, name));
+  w.memo.work(['figure', name, state, inputsOf(w, end)], () => workFigure(end, state, name));
 
 function workFigure(end: StagedEnd, state: EndState, name: FigureName): Uncertain | null {
   const value = figuresAt(end.end, state, [name])?.[0];
@@ -99,7 +105,7 @@ export const barByGeometry = (w: Workings, axle: Axle): (Aided & { neutral: numb
       value: way * found.value,
       u: found.u,
       assumed: stands === 'assumed',
-      neutral: neutralSwayLink(end.end, 'left', state),
+      neutral: w.memo.work(['neutral', state, inputsOf(w, end)], () => neutralSwayLink(end.end, 'left', state)),
     };
   });
 
@@ -127,7 +133,7 @@ export const bumpSteerByGeometry = (w: Workings, gate: 'before' | 'after'): Aide
     const known = steersByGeometry(w, gate);
     if (!known) return null;
     const { end, state, assumed } = known;
-    return w.memo.work(['bumpSteer', state, ...inputsOf(end)], () => {
+    return w.memo.work(['bumpSteer', state, inputsOf(w, end)], () => {
       const at = (by: number): EndState => ({ ...state, left: state.left + by, right: state.right + by });
       const name = 'left.steerAngle' as const;
       const [up, down] = [12.5, -12.5].map((by) => figuresAt(end.end, at(by), [name])?.[0] ?? NaN);
@@ -171,6 +177,19 @@ export function headingByGeometry(w: Workings, gate: 'before' | 'after', travels
   return travels.map((by) => at(by) - rest);
 }
 
+/** A figure, and by each of its unsure coordinates how far it goes with that one's standard uncertainty; or null. */
+function slopesOf(
+  end: StagedEnd,
+  state: EndState,
+  name: FigureName,
+): { value: number; by: [path: string, by: number][] } | null {
+  const value = figuresAt(end.end, state, [name])?.[0];
+  if (value === undefined || !Number.isFinite(value)) return null;
+  const u = uncertaintiesOf(end);
+  const rows = sensitivities(end.end, state, [name], new Set(u.keys()));
+  return { value, by: rows.map((row) => [row.path, (row.by[0] ?? 0) * (u.get(row.path) ?? 0)]) };
+}
+
 /**
  * How far a front wheel's caster or camber went by its linkage from Before to After, degrees, against the body. Null
  * where the linkage stands on a template, or a height is missing.
@@ -186,15 +205,8 @@ export const changeByGeometry = (w: Workings, corner: 'FL' | 'FR', figure: 'cast
         ? 'none'
         : standing(end, side, end.end.type === 'double-wishbone' ? [] : ['kingpin.lower', 'kingpin.upper']);
       if (!state || stands === 'none') return null;
-      const value = figuresAt(end.end, state, [name])?.[0];
-      const u = uncertaintiesOf(end);
-      const by = new Map(
-        sensitivities(end.end, state, [name], new Set(u.keys())).map((row) => [
-          row.path,
-          (row.by[0] ?? 0) * (u.get(row.path) ?? 0),
-        ]),
-      );
-      return value === undefined || !Number.isFinite(value) ? null : { value, by, assumed: stands === 'assumed' };
+      const slopes = w.memo.work(['change', name, state, inputsOf(w, end)], () => slopesOf(end, state, name));
+      return slopes && { value: slopes.value, by: new Map(slopes.by), assumed: stands === 'assumed' };
     });
     const [was, is] = found;
     if (!was || !is) return null;
@@ -252,7 +264,9 @@ export const byPivot = (w: Workings, gate: 'before' | 'after', side: SideName, p
   const end = endAt(w, 'front', gate);
   const state = stateOf(end);
   if (!state || end.fault || standing(end, side, []) === 'none') return null;
-  return w.once(`pivot/${gate}/${side}/${pivot.arm}/${pivot.at}`, () => pivotRates(end.end, side, state, pivot));
+  return w.once(`pivot/${gate}/${side}/${pivot.arm}/${pivot.at}`, () =>
+    w.memo.work(['pivot', side, pivot, state, inputsOf(w, end)], () => pivotRates(end.end, side, state, pivot)),
+  );
 };
 
 /**
@@ -280,7 +294,7 @@ function crossedSpan(
   const stands = end.fault ? 'none' : standing(end, side, ['brakeHose.body', 'brakeHose.wheel']);
   if (stands === 'none') return null;
   const name = `${side}.brakeHoseSpan` as const;
-  const droop = w.memo.work(['droop', name, measured, ...inputsOf(end)], () =>
+  const droop = w.memo.work(['droop', name, measured, inputsOf(w, end)], () =>
     travelWhere(linkageOf(end.end), name, measured, -260),
   );
   if (!droop.ok) return null;
@@ -333,7 +347,7 @@ export function travelToStop(
   if (!Number.isFinite(home)) return null;
   const u = uncertaintiesOf(end);
   const slopes = (travel: number) =>
-    w.memo.work(['slopes', name, travel, ...inputsOf(end)], () =>
+    w.memo.work(['slopes', name, travel, inputsOf(w, end)], () =>
       sensitivities(end.end, { left: travel, right: travel }, [name], new Set(u.keys())),
     );
   const atHome = slopes(home);

@@ -18,7 +18,7 @@ const wishbones = (job: JobDocument) => (steeredBeam(job) ? [] : spots(['FL', 'F
 /** What a correction is worked from is asked once there is something to correct: the wheel last read off centre After. */
 const whenOff = (job: JobDocument, { gate }: Asked): boolean => {
   if (gate !== 'after') return false;
-  const off = latestStanding(job, (r) => r.point === 'wheelOff' && r.gate === 'after' && r.value !== null)?.value;
+  const off = latestStanding(job, 'wheelOff', (r) => r.gate === 'after' && r.value !== null)?.value;
   return Math.abs(off ?? 0) > limitOn(job, wheelCentre).clear;
 };
 

@@ -1,17 +1,13 @@
 import { staleAfter } from '../common/stale';
 import { AXLES, type Place } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
+import { latestStanding } from '../../record/figures';
 import { spots, AFTER, length, observation, type Point } from '../../record/point';
 import { shockHolds } from '../common/where';
 
 /** Whether an axle came with a sway bar, as far as anybody said. */
-const cameWithBar = (job: JobDocument, place: Place): boolean => {
-  const struck = new Set(job.strikes.map((s) => s.reading));
-  const said = job.readings.filter(
-    (r) => r.gate === 'before' && r.point === 'barAngle' && r.place === place && !struck.has(r.id),
-  );
-  return said.at(-1)?.answer !== 'not-fitted';
-};
+const cameWithBar = (job: JobDocument, place: Place): boolean =>
+  latestStanding(job, 'barAngle', (r) => r.gate === 'before' && r.place === place)?.answer !== 'not-fitted';
 
 /** What can have become of a sway bar; all but connected carry their own warning. */
 export const BAR_STATES = [

@@ -7,7 +7,10 @@ import type { Problem } from './problem';
  *
  * @returns their ids
  */
-export function startsInside(problem: Problem, at = { own: 0, across: 0 }): string[] {
+export function startsInside(
+  problem: Pick<Problem, 'end' | 'side' | 'obstacles' | 'tyre'>,
+  at = { own: 0, across: 0 },
+): string[] {
   const corner = new Corner(problem.end, problem.side, problem.obstacles);
   if (!corner.pose(at.own, at.across, 0)) return [];
   return problem.obstacles.flatMap((o, i) => (corner.gap(i, problem.tyre) < 0 ? [o.id] : []));

@@ -1,5 +1,5 @@
 import { obstaclePoint } from '../points';
-import type { Workings } from '../../../record/workings';
+import type { Memo, Workings } from '../../../record/workings';
 import { assess } from '../engine/assess';
 import { COARSE_STEP } from '../engine/sampled';
 import type { ObstacleResult, Problem } from '../engine/problem';
@@ -23,11 +23,21 @@ export interface AssessedCorner extends Swept {
 export const posedAt = (w: Workings, corner: Corner, stage: Stage): PosedAt =>
   w.once(`posed/${stage}/${corner}`, () => problemAt(w, corner, stage));
 
+/** Told of already, and not looked at yet: to know a corner's inputs is as much work as all else a screen opens with. */
+const told = new WeakMap<Memo, (() => void)[]>();
+const MOST_TOLD = 4;
+const lookAtTold = ({ memo }: Workings): void => {
+  const waiting = told.get(memo);
+  told.delete(memo);
+  for (const look of waiting ?? []) look();
+};
+
 const inputsOf = (problem: Problem): unknown => ['clearance', { ...problem, pointsU: [...problem.pointsU] }];
 
 /** Whether a corner's sweep was left to somebody else, who has not told of it yet. */
 export const isLeft = (w: Workings, corner: Corner, stage: Stage): boolean => {
   if (!w.leavesSweeps) return false;
+  lookAtTold(w);
   const found = posedAt(w, corner, stage);
   return found.ok && !w.memo.knows(inputsOf(found.posed.problem));
 };
@@ -43,6 +53,7 @@ export const sweepsLeft = (w: Workings): Corner[] =>
  * @returns null where there is not enough measured, or where its sweep is left to somebody else who has not told of it yet
  */
 export const assessedAt = (w: Workings, corner: Corner, stage: Stage): AssessedCorner | null => {
+  lookAtTold(w);
   if (isLeft(w, corner, stage)) return null;
   return w.once(`clearance/${stage}/${corner}`, () => {
     const found = posedAt(w, corner, stage);
@@ -78,13 +89,20 @@ export const sweptCorners = (w: Workings, corners: readonly Corner[] = CORNERS):
     }),
   );
 
-/** Takes over what another swept of this very job; what differs from it later is swept anew as ever. */
+/**
+ * Takes over what another swept of this very job; what differs from it later is swept anew as ever. Looked at when a
+ * sweep is first asked for.
+ */
 export const takeSwept = (w: Workings, swept: SweptCorners): void => {
-  for (const corner of CORNERS) {
-    const worked = swept[corner];
-    const found = worked && posedAt(w, corner, 'after');
-    if (found?.ok) w.memo.take(inputsOf(found.posed.problem), worked);
-  }
+  const look = () => {
+    for (const corner of CORNERS) {
+      const worked = swept[corner];
+      const found = worked && posedAt(w, corner, 'after');
+      if (found?.ok) w.memo.take(inputsOf(found.posed.problem), worked);
+    }
+  };
+  if ((told.get(w.memo) ?? []).length >= MOST_TOLD) lookAtTold(w);
+  told.set(w.memo, [...(told.get(w.memo) ?? []), look]);
 };
 
 /** Measured gaps of a corner beside the model's, once for each state of the job. */

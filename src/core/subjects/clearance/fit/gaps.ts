@@ -133,7 +133,7 @@ export function compareGaps(
   const side: SideName = corner === cornersOf(axle)[0] ? 'left' : 'right';
   const there = measured.map((each) => ({ ...each, travels: travelsIn(w, gate, corner, each.state) }));
   const inputs = [
-    end.end,
+    w.memo.nameOf(end.end),
     side,
     fitted,
     obstacles,

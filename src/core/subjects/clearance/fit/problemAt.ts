@@ -95,12 +95,8 @@ export function problemAt(w: Workings, corner: Corner, stage: Stage, fitment?: F
     from: referenceWheel(w, corner).centre,
   };
   const asFound = wheelAt(w, axle, 'before');
-  const inside = startsInside({
-    ...problem,
-    obstacles: known,
-    end: staged(w, axle, 'before').end,
-    tyre: solidOf(asFound),
-  });
+  const came = { end: staged(w, axle, 'before').end, side, obstacles: known, tyre: solidOf(asFound) };
+  const inside = w.memo.work(['inside', w.memo.nameOf(came.end), side, known, came.tyre], () => startsInside(came));
   return {
     ok: true,
     posed: {
