@@ -154,8 +154,16 @@ function mountainRescue(): JobDocument {
     'Ivo',
     '2026-11-13T15:30:00Z',
   );
-  const trimmed = change(
+  const hosed = change(
     built,
+    'brake-hose',
+    'build',
+    'Rear brake hose replaced by the kit’s',
+    'Ivo',
+    '2026-11-13T15:50:00Z',
+  );
+  const trimmed = change(
+    hosed,
     'trim',
     'build',
     'Front wheels: liner behind the tyre cut back, both sides',
@@ -474,6 +482,7 @@ function ferry(): JobDocument {
     values: {
       alignedBy: { choice: 'gauge' },
       ...gauged({ front: [65, 64], rear: [65, 66] }),
+      tyreDiameter: 806,
       'casterGauge.FL.floor': 2.4,
       'toeBehind.front.floor': 1407,
       'toeAhead.front.floor': 1399,
@@ -514,7 +523,15 @@ function vet(number: string, use: string, customer: string, tag: string, day: st
     'Ivo',
     `2026-11-${day}T11:40:00Z`,
   );
-  const read = fillGate(at(wheels, 'after'), 'after', {
+  const linked = change(
+    wheels,
+    'sway-link',
+    'build',
+    'Longer sway links fitted, front and rear',
+    'Ivo',
+    `2026-11-${day}T12:10:00Z`,
+  );
+  const read = fillGate(at(linked, 'after'), 'after', {
     scattered: true,
     from: `2026-11-${day}T13:10:00Z`,
     values: {

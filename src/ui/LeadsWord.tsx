@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { noSuchPart, toldWrong } from '@/core/record/leadsWords';
+import { askedNotFitted, noSuchPart, toldWrong } from '@/core/record/leadsWords';
 import type { Verdict } from '@/core/record/checks/types';
 import { PLACE_NAME, type Place } from '@/core/kernel/places';
 import { Choice } from './room/Choice';
@@ -15,13 +15,19 @@ const where = (place: Place): string => (place === 'vehicle' ? '' : `, ${PLACE_N
  */
 export function LeadsWord({ verdict }: { verdict: Verdict }) {
   const file = useFiling();
-  const { lacking = [], toldOtherwise = [] } = verdict;
+  const { lacking = [], toldOtherwise = [], asked } = verdict;
   const [reason, setReason] = useState('');
   const [choice, setChoice] = useState('');
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
-  if (lacking.length === 0 && toldOtherwise.length === 0) return null;
+  if (lacking.length === 0 && toldOtherwise.length === 0 && !asked) return null;
   const say = async (): Promise<string | null> => {
+    if (asked)
+      return file(
+        'entry',
+        { kind: askedNotFitted.kind, fields: { ...asked, reason } },
+        `${askedNotFitted.name}: ${asked.what}${where(asked.place)}`,
+      );
     for (const { point, place, what } of lacking) {
       const fields = { point, place, what, reason };
       const why = await file('entry', { kind: noSuchPart.kind, fields }, `${noSuchPart.name}: ${what}${where(place)}`);
@@ -55,8 +61,12 @@ export function LeadsWord({ verdict }: { verdict: Verdict }) {
         />
       )}
       <label className="field">
-        {lacking.length > 0 ? `This vehicle has none (${parts}) because` : 'It was told wrong because'} (prints on the
-        customer’s sheet)
+        {asked
+          ? `${asked.what} was not fitted because`
+          : lacking.length > 0
+            ? `This vehicle has none (${parts}) because`
+            : 'It was told wrong because'}{' '}
+        (prints on the customer’s sheet)
         <textarea rows={2} value={reason} onChange={(e) => setReason(e.target.value)} />
         {wrong && (
           <span className="wrong" role="alert">
@@ -65,7 +75,11 @@ export function LeadsWord({ verdict }: { verdict: Verdict }) {
         )}
       </label>
       <button className="btn" disabled={busy}>
-        {lacking.length > 0 ? 'Say that there is none' : 'Say that it was told wrong'}
+        {asked
+          ? 'Say that it was not fitted'
+          : lacking.length > 0
+            ? 'Say that there is none'
+            : 'Say that it was told wrong'}
       </button>
     </form>
   );

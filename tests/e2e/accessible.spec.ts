@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { signedIn, signInAs } from './support/shop';
+import { jobOf, signedIn, signInAs } from './support/shop';
 
 /** Goes to a page and waits until what it is for is there: a job is worked in the browser. */
 async function visit(page: Page, where: string) {
@@ -66,9 +66,7 @@ test.describe('no axe violation, day colours and dark bay colours', () => {
       await signedIn(page, 'Solvei');
       let home = '';
       if (job) {
-        await page.goto(`/yard?find=${job}${more}`);
-        home = (await page.locator('main li a').first().getAttribute('href')) ?? '';
-        expect(home).toMatch(/^\/jobs\//);
+        home = await jobOf(page, job, more);
       }
       for (const where of pages) {
         await visit(page, `${home}${where}`);
@@ -77,8 +75,7 @@ test.describe('no axe violation, day colours and dark bay colours', () => {
     });
   test('how a check is worked', async ({ page }) => {
     await signedIn(page, 'Solvei');
-    await page.goto('/yard?find=HG-0142');
-    const home = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+    const home = await jobOf(page, 'HG-0142');
     await visit(page, `${home}/after`);
     await page.getByRole('button', { name: /Sway bar back to neutral, front/ }).click();
     await clean(page, 'how is this worked');
@@ -88,8 +85,7 @@ test.describe('no axe violation, day colours and dark bay colours', () => {
 test('phone width: one column, nothing wider than the screen', async ({ page }) => {
   await signedIn(page, 'Runa');
   await page.setViewportSize({ width: 390, height: 800 });
-  await page.goto('/yard?find=HG-0138');
-  const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+  const job = await jobOf(page, 'HG-0138');
   for (const where of [
     '/yard',
     '/book',

@@ -1,19 +1,13 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { stand } from '../../sim/stand';
-import { book, chooseUnits, fileBands, openGate, signedIn } from './support/shop';
-
-const demo = async (page: Page, number: string): Promise<string> => {
-  await page.goto(`/yard?find=${number}`);
-  const href = await page.locator('main li a').first().getAttribute('href');
-  return (href ?? '').replace(/\/(intake|before|plan|build|after|release)$/, '');
-};
+import { book, chooseUnits, fileBands, openGate, signedIn, jobOf } from './support/shop';
 
 test('the needle bands show as found and as left at the measured height, and the least that brings all in', async ({
   page,
 }) => {
   await signedIn(page, 'Ivo');
-  const job = await demo(page, 'HG-0142');
+  const job = await jobOf(page, 'HG-0142');
   for (const [units, height] of [
     ['mm', /band for 54\d mm, between two rows/],
     ['in', /band for 21 .* in, between two rows/],
@@ -51,7 +45,8 @@ test('the needle bands show as found and as left at the measured height, and the
   // What a setting now would cost is said before it is recorded.
   await page.goto(`${job}/after`);
   await page.getByText(/recorded since Before; record one/).click();
-  await page.getByLabel('Kind of change').selectOption('alignment');
+  await page.getByRole('button', { name: 'Front axle', exact: true }).click();
+  await page.getByRole('button', { name: 'Alignment or steering set', exact: true }).click();
   await expect(page.getByText(/Recorded now it asks \d+ readings again, about \d+ min/)).toBeVisible();
 });
 
@@ -59,7 +54,7 @@ test('an adjustment says from, to and by which mark; what it set makes its readi
   page,
 }) => {
   await signedIn(page, 'Ivo');
-  const job = await demo(page, 'HG-0146');
+  const job = await jobOf(page, 'HG-0146');
   await page.goto(`${job}/after/alignment`);
   await chooseUnits(page, 'mm');
   // Its cams go by the linkage as taped: in millimetres at their pivots, and what stays out names the part.

@@ -1,17 +1,11 @@
-import { expect, test, type Page } from '@playwright/test';
-import { book, chooseUnits, inHand, openGate, signedIn } from './support/shop';
-
-const demo = async (page: Page, number: string): Promise<string> => {
-  await page.goto(`/yard?find=${number}`);
-  const href = await page.locator('main li a').first().getAttribute('href');
-  return (href ?? '').replace(/\/(intake|before|plan|build|after|release)$/, '');
-};
+import { expect, test } from '@playwright/test';
+import { book, chooseUnits, inHand, openGate, signedIn, jobOf } from './support/shop';
 
 test('the axle station shows where both axles stand, what the bar’s arc makes of it, and how long a bar brings it back', async ({
   page,
 }) => {
   await signedIn(page, 'Runa');
-  const job = await demo(page, 'HG-0142');
+  const job = await jobOf(page, 'HG-0142');
   for (const [units, figure, bar] of [
     ['mm', '11 mm left', '872 mm'],
     ['in', '7/16 in left', '34 5/16 in'],
@@ -36,7 +30,7 @@ test('bar against bracket: each is tried, and says what it does to the slope, th
   page,
 }) => {
   await signedIn(page, 'Runa');
-  const job = await demo(page, 'HG-0142');
+  const job = await jobOf(page, 'HG-0142');
   await page.goto(`${job}/after/axle`);
   await chooseUnits(page, 'mm');
   await page.getByRole('button', { name: 'Try: Adjustable track bar' }).click();
@@ -64,7 +58,7 @@ test('axles out of parallel are told with the correction, and what a straight ho
   page,
 }) => {
   await signedIn(page, 'Runa');
-  const job = await demo(page, 'HG-0143');
+  const job = await jobOf(page, 'HG-0143');
   await page.goto(`${job}/before/axle`);
   await chooseUnits(page, 'mm');
   await expect(page.getByRole('heading', { level: 2 }).filter({ hasText: '9 mm longer on the left' })).toBeVisible();

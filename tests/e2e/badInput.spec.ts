@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, PASSWORD, setPlan, signInAs, signedIn, sendShortRoute } from './support/shop';
+import { book, openGate, recordChange, PASSWORD, setPlan, signInAs, signedIn, sendShortRoute } from './support/shop';
 
 const at = (job: string, gate: string, stop: string) => `${job}/${gate}/read?route=full&at=${stop}`;
 async function type(page: Page, text: string) {
@@ -88,6 +88,10 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
   await openGate(page, 'Plan');
   await setPlan(page, job, '2 9/16');
   await openGate(page, 'Build');
+  for (const axle of ['Front axle', 'Rear axle']) {
+    await recordChange(page, axle, 'Coil spring');
+    await recordChange(page, axle, 'Sway link');
+  }
   await openGate(page, 'After');
 
   // An After reading without its Before says so.
@@ -97,9 +101,10 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
 
   // An adjustment makes what depends on it stale, visibly, and release is refused with the cure.
   await page.getByText(/recorded since Before; record one/).click();
-  await page.getByLabel('Kind of change').selectOption('brake-hose');
-  await page.getByLabel('What was changed, where').fill('Rear hose bracket lowered');
-  await page.getByRole('button', { name: 'Record change' }).click();
+  await recordChange(page, 'Whole vehicle', 'None of these', '', {
+    kind: 'brake-hose',
+    what: 'Rear hose bracket lowered',
+  });
   await expect(page.getByText(/readings are stale after a change/)).toBeVisible();
   await expect(page.getByRole('button', { name: /Brake hose slack, front left/ })).toContainText(
     'stale: Rear hose bracket lowered',

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { keyToFrame } from './support/painted';
-import { book, chooseUnits, openGate, signedIn } from './support/shop';
+import { book, chooseUnits, openGate, signedIn, jobOf } from './support/shop';
 
 declare global {
   interface Window {
@@ -9,10 +9,6 @@ declare global {
   }
 }
 
-async function jobOf(page: Page, number: string): Promise<string> {
-  await page.goto(`/yard?find=${number}`);
-  return (await page.locator('main li a').first().getAttribute('href')) ?? '';
-}
 /** Waits until every pose is swept and the headline says what came of it. */
 async function swept(page: Page, headline: RegExp) {
   await expect(page.getByRole('heading', { level: 1, name: headline })).toBeVisible({ timeout: 60_000 });

@@ -1,11 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { book, chooseUnits, inHand, openGate, signedIn } from './support/shop';
-
-const demo = async (page: import('@playwright/test').Page, number: string): Promise<string> => {
-  await page.goto(`/yard?find=${number}`);
-  const href = await page.locator('main li a').first().getAttribute('href');
-  return (href ?? '').replace(/\/(intake|before|plan|build|after|release)$/, '');
-};
+import { book, chooseUnits, inHand, openGate, signedIn, jobOf } from './support/shop';
 
 test('booking asks which wheels are driven, and keeps what was typed', async ({ page }) => {
   await signedIn(page, 'Runa');
@@ -61,7 +55,7 @@ test('a crawl asks which way by picture, reads a face square to it, and asks abo
 
 test('the station shows the string line and the speeds, and tries a cure on both shafts', async ({ page }) => {
   await signedIn(page, 'Runa');
-  const job = await demo(page, 'HG-0142');
+  const job = await jobOf(page, 'HG-0142');
   for (const units of ['mm', 'in'] as const) {
     await page.goto(`${job}/after/driveline`);
     await chooseUnits(page, units);
@@ -90,7 +84,7 @@ test('the station shows the string line and the speeds, and tries a cure on both
 
 test('only a lead signs the shafts away, with a reason, and it prints', async ({ page }) => {
   await signedIn(page, 'Ivo');
-  const job = await demo(page, 'HG-0142');
+  const job = await jobOf(page, 'HG-0142');
   await page.goto(`${job}/after/driveline`);
   const line = page.locator('[data-line="driveline"]');
   await line.getByRole('button', { name: 'Sign it away: not done here' }).click();

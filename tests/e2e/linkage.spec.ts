@@ -1,12 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { readGeometryFile } from '../../src/core/suspension/readFile';
-import { book, chooseUnits, openGate, signedIn } from './support/shop';
+import { book, chooseUnits, openGate, signedIn, jobOf } from './support/shop';
 
-async function jobOf(page: Page, number: string): Promise<string> {
-  await page.goto(`/yard?find=${number}`);
-  return (await page.locator('main li a').first().getAttribute('href')) ?? '';
-}
 const figure = (page: Page, name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
 
 test('the linkage is moved by its sliders, figures and drawing with it, by keyboard too', async ({ page }) => {

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { JobDocument } from '../../src/core/document/job';
-import { book, inHand, openGate, signedIn } from './support/shop';
+import { book, inHand, openGate, signedIn, jobOf } from './support/shop';
 
 test('a job leaves as a file, comes back marked as brought in, and the check command gives the figures of the screen', async ({
   page,
@@ -116,8 +116,7 @@ test('a job leaves as a file, comes back marked as brought in, and the check com
 test('while a long sheet is drafted the server answers everybody else', async ({ page }) => {
   test.setTimeout(180_000);
   await signedIn(page, 'Ivo');
-  await page.goto('/yard?find=HG-0142');
-  const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+  const job = await jobOf(page, 'HG-0142');
   let drafted = 0;
   const begun = Date.now();
   const sheet = page.request.get(`${job}/sheet.pdf`, { timeout: 60_000 }).then(async (answer) => {
@@ -155,8 +154,7 @@ test('the Yard answers to a customer, a vehicle and a gate, and says so when not
 
 test('the story of a vehicle taped all round is looked through by words and by gate', async ({ page }) => {
   await signedIn(page, 'Maren');
-  await page.goto('/yard?find=HG-0142');
-  const job = (await page.locator('main li a').first().getAttribute('href')) ?? '';
+  const job = await jobOf(page, 'HG-0142');
   await page.goto(`${job}/story`);
   const shown = page.locator('main section h2', { hasText: /Before|After/ });
   await expect(shown).toHaveCount(40);

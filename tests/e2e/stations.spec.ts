@@ -1,11 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, chooseUnits, inHand, openGate, signedIn } from './support/shop';
+import { book, chooseUnits, inHand, openGate, signedIn, jobOf } from './support/shop';
 
-const jobOf = async (page: Page, number: string): Promise<string> => {
-  await page.goto(`/yard?find=${number}`);
-  const href = (await page.locator('main li a').first().getAttribute('href')) ?? '';
-  return href.replace(/\/(intake|before|plan|build|after|release)$/, '');
-};
 const tape = (page: Page) => page.getByRole('navigation', { name: 'Stations' });
 const NAMES = ['Stance', 'Tyre', 'Travel', 'Lines, links', 'Driveline', 'Axle, steering', 'Alignment', 'Hands, road'];
 
@@ -63,7 +58,7 @@ test('a gate’s page fits on two screens, names the one next action, and opens 
   await clear.click();
   await expect(page.getByRole('button', { name: /^Lift against plan/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Record the change' }).click();
-  await expect(page.getByLabel('What was changed, where')).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Front left', exact: true })).toBeFocused();
 });
 
 test('a station that is none is told, by touch and on a phone too', async ({ page }) => {

@@ -7,6 +7,7 @@ import {
   inHand,
   openGate,
   PASSWORD,
+  recordChange,
   setPlan,
   signInAs,
   takeShortRoute,
@@ -27,9 +28,10 @@ test('one job from booking to a released sheet, in inches Before and in millimet
   await openGate(page, 'Plan');
   await setPlan(page, job, '2 9/16');
   await openGate(page, 'Build');
-  await page.getByLabel('What was changed, where').fill('Four coils fitted');
-  await page.getByRole('button', { name: 'Record change' }).click();
-  await expect(page.getByText('Four coils fitted')).toBeVisible();
+  // Nothing written down, After stays shut.
+  await expect(page.getByText('nothing is recorded')).toBeVisible();
+  for (const axle of ['Front axle', 'Rear axle']) await recordChange(page, axle, 'Coil spring', 'of the kit');
+  await expect(page.getByText('Coil spring, rear axle: of the kit')).toBeVisible();
   await openGate(page, 'After');
   await chooseUnits(page, 'mm');
   expect(await takeShortRoute(page, job, 'after', 'mm')).toBeGreaterThan(35);

@@ -11,9 +11,14 @@ export interface Lifted {
   job?: Partial<JobDocument['job']>;
   plan?: Partial<JobDocument['plan']>;
   reference?: JobDocument['reference'];
-  /** Recorded at the build, before anything of After was read. */
+  /** Recorded at the build besides springs and links, before anything of After was read. */
   changes?: readonly Change['kind'][];
+  /** Nothing but that is in the record: what was fitted nobody wrote down. */
+  bare?: true;
 }
+
+/** What lifts it, and the links that its bars want then. */
+const LIFTED_BY = ['spring', 'sway-link'] as const;
 
 /** A vehicle lifted 65 mm with everything read, exactly; values by route key or point override what was typed. */
 export function lifted({
@@ -24,6 +29,7 @@ export function lifted({
   plan,
   reference,
   changes = [],
+  bare,
 }: Lifted = {}): JobDocument {
   const start = startJob({
     job: { number: 'HG-1', use: 'test', bookedAt: '2026-11-01T08:00:00Z', gate: 'before', ...job },
@@ -34,10 +40,12 @@ export function lifted({
     ...(reference ? { reference } : {}),
   });
   const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z', values: before });
-  const built = changes.reduce((far, kind) => withChange(far, kind, '2026-11-01T20:00:00Z', 'build'), read);
+  const made = bare ? changes : [...new Set([...LIFTED_BY, ...changes])];
+  const built = made.reduce((far, kind) => withChange(far, kind, '2026-11-01T20:00:00Z', 'build'), read);
   return fillGate({ ...built, job: { ...built.job, gate: 'after' } }, 'after', {
     from: '2026-11-02T09:00:00Z',
-    values: after,
+    // On the tyres that it came on, but where others were fitted.
+    values: made.includes('tyre-or-wheel') || bare ? after : { tyreDiameter: 806, ...after },
   });
 }
 

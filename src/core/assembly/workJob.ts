@@ -18,7 +18,7 @@ export const CORE_VERSION = '0.7.0';
  *   left out. Never throws for a valid document.
  */
 export function workJob(job: JobDocument, workings: Workings = workingsOf(job)): Verdict[] {
-  if (workings.job !== job) throw new Error('the workings are of another state of the job');
+  if (workings.filed !== job) throw new Error('the workings are of another state of the job');
   const verdicts = workings.book.checks.flatMap((check) =>
     check.places(workings.history).flatMap((place) => {
       const verdict = workCheck(check, workings, place);

@@ -1,4 +1,5 @@
 import type { ChangeKind } from './changes';
+import type { Phrase } from '../kernel/phrase';
 import type { Change, Vehicle } from './job';
 import { isBeam } from './job';
 
@@ -35,3 +36,12 @@ export const countsAs = (change: Made, vehicle: On, kinds: readonly ChangeKind[]
 /** Whether it set a cam of a wishbone, which moves its wheel fore and aft: every gap there goes with it. */
 export const movesWheel = ({ setting }: Made, vehicle: On): boolean =>
   setting !== undefined && isCam(setting.adjuster) && !isBeam(vehicle.frontSuspension);
+
+/** A change that stands on the vehicle and in no record, as it counts among those that were recorded. */
+export type RaisedChange = Change & { why: Phrase; asked?: string };
+/** No change that was filed has such an id: theirs are UUIDs. */
+export const RAISED = 'raised/';
+export const isRaised = (change: Pick<Change, 'id'>): change is RaisedChange => change.id.startsWith(RAISED);
+/** What was recorded by somebody. */
+export const recorded = ({ changes }: { readonly changes: readonly Change[] }): Change[] =>
+  changes.filter((change) => !isRaised(change));

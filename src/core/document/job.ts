@@ -156,11 +156,16 @@ export const Setting = z.strictObject({
   mark: named(120).describe('What it was read off by: paint, a notch, threads showing, a scale'),
 });
 export type Setting = z.infer<typeof Setting>;
+/** What was fitted: a new part, a used one, or the one that came put back. */
+export const Condition = z.enum(['new', 'used', 'as-it-was']);
 export const Change = z.strictObject({
   id: z.uuid(),
   kind: ChangeKind,
   gate: GateName,
   what: named(300),
+  place: Place.optional().describe('Axle or corner it was made at; left out: it counts for the whole vehicle'),
+  part: named(60).optional().describe('Which spring, hose, arm or obstacle, in words'),
+  condition: Condition.optional().describe('Of what was fitted; left out where nobody said'),
   setting: Setting.optional().describe('Which adjuster, from, to and by which mark; left out where nobody said'),
   by: named(80),
   at: moment,

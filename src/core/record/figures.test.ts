@@ -1,3 +1,4 @@
+import { staleAfter } from './stale';
 import { BOOK, pointById, spotName } from '../assembly/book';
 import { inHand, verdictsOf } from '../../../tests/support/inHand';
 import fc from '../../../tests/support/properties';
@@ -111,7 +112,7 @@ describe('figures', () => {
         expect([kind, point.id, staleBecause(BOOK, job([r], { changes }), r) !== null]).toEqual([
           kind,
           point.id,
-          point.staleOn.includes(kind) || (point.alsoStale?.(base, r) ?? []).includes(kind),
+          staleAfter(...point.tells).includes(kind) || (point.alsoStale?.(base, r) ?? []).includes(kind),
         ]);
       }
     }

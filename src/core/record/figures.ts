@@ -1,4 +1,3 @@
-import { countsAs } from '../document/changeKinds';
 import { leadsWordsOn } from './leadsWords';
 import { standsAfter } from './pointRules';
 import { isInchUnit, quantityOf } from '../kernel/units/quantities';
@@ -6,6 +5,7 @@ import { uncertaintyParts } from '../kernel/uncertainty/instruments';
 import type { Place, VehicleState } from '../kernel/places';
 import { PLACE_NAME, STATE_NAME } from '../kernel/places';
 import type { Point } from './point';
+import { bearsOn } from './bearing';
 import type { Book } from './book';
 import type { Change, JobDocument, Reading, ReadingGate } from '../document/job';
 
@@ -103,11 +103,11 @@ const instant = (iso: string): number => Date.parse(iso);
  */
 export function staleBecause(book: Book, job: JobDocument, reading: Reading): Change | null {
   const point = book.byId(reading.point);
-  const kinds = [...(point?.staleOn ?? []), ...(point?.alsoStale?.(job, reading) ?? [])];
+  if (!point) return null;
   const later = job.changes.filter(
     (change) =>
-      countsAs(change, job.vehicle, kinds) &&
       instant(change.at) >= instant(reading.takenAt) &&
+      bearsOn(change, job, point, reading) &&
       (reading.gate === 'after' || change.gate === 'before' || change.gate === 'intake'),
   );
   return later.sort((a, b) => instant(a.at) - instant(b.at)).at(-1) ?? null;

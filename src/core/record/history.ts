@@ -1,6 +1,7 @@
-import { countsAs } from '../document/changeKinds';
+import { isRaised } from '../document/changeKinds';
 import type { JobDocument, Reading, ReadingGate } from '../document/job';
 import type { Place } from '../kernel/places';
+import { bearsOn } from './bearing';
 import type { Book } from './book';
 import { spotKey, type Spot } from './figures';
 import { leadsWordsOn, type LeadsWords } from './leadsWords';
@@ -125,13 +126,15 @@ export class History {
 
   private contradicting(told: readonly Reading[], last: Reading): Reading[] {
     const point = this.book.byId(last.point);
-    const kinds = [...(point?.staleOn ?? []), ...(point?.alsoStale?.(this.job, last) ?? [])];
     return told.filter(
       (r) =>
         r.text !== last.text &&
         !this.job.changes.some(
           (c) =>
-            countsAs(c, this.job.vehicle, kinds) &&
+            // What was only raised explains nothing: it is what asks for the record.
+            !isRaised(c) &&
+            point !== undefined &&
+            bearsOn(c, this.job, point, last) &&
             time(c.at) >= Math.min(time(r.takenAt), time(last.takenAt)) &&
             time(c.at) <= Math.max(time(r.takenAt), time(last.takenAt)),
         ) &&

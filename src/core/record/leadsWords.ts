@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { ChangeKind } from '../document/changes';
 import type { Filed, JobDocument } from '../document/job';
 import { Place, PLACE_NAME } from '../kernel/places';
 import { entryKind, type EntryKind } from './subject';
@@ -48,18 +49,50 @@ export const toldWrong = entryKind({
   says: ({ what, place, said, reason }) => [`${what}${at(place)}: not ${said}; ${reason}`],
 });
 
+export const AskedNotFitted = z.strictObject({
+  kind: ChangeKind,
+  place: Place,
+  what: words(120).describe('What was asked for, in words'),
+  reason: words(300),
+});
+/** A lead's word that a part was asked for, or planned, and is not on the vehicle: it raises nothing then. */
+export const askedNotFitted = entryKind({
+  kind: 'asked-not-fitted',
+  name: 'Asked for, not fitted',
+  schema: AskedNotFitted,
+  fields: [],
+  gates: ['build', 'after', 'release'],
+  lead: true,
+  says: ({ what, place, reason }) => [`${what}${at(place)}, not fitted: ${reason}`],
+});
+
+/** A lead's word that nothing was done here: the vehicle came as it is, to be judged. Opens After. */
+export const nothingDone = entryKind({
+  kind: 'nothing-done',
+  name: 'Brought in as it is, to be judged',
+  schema: z.strictObject({ reason: words(300) }),
+  fields: [],
+  gates: ['build'],
+  lead: true,
+  says: ({ reason }) => [reason],
+});
+
 /** What a lead says of the record itself, whatever the subject. */
-export const LEADS_WORDS: readonly EntryKind[] = [noSuchPart, toldWrong];
+export const LEADS_WORDS: readonly EntryKind[] = [noSuchPart, toldWrong, askedNotFitted, nothingDone];
 
 /** The words of this shop's leads on a job, by what they are on. */
 export interface LeadsWords {
   lacks(point: string, place: Place): Filed | null;
   toldWrong(point: string, place: Place, choice: string): boolean;
+  notFitted(kind: ChangeKind, place: Place): boolean;
+  nothingDone: boolean;
 }
 
 export function leadsWordsOn(job: JobDocument): LeadsWords {
   const lacking = new Map<string, Filed>();
   const wrong = new Set<string>();
+  const left = new Set<string>();
+  let nothing = false;
   for (const filed of job.entries) {
     // A word out of a file is no lead's of this shop: the row waits for ours.
     if (filed.broughtIn) continue;
@@ -69,10 +102,15 @@ export function leadsWordsOn(job: JobDocument): LeadsWords {
     } else if (filed.kind === toldWrong.kind) {
       const read = ToldWrong.safeParse(filed.body);
       if (read.success) wrong.add(`${read.data.point}/${read.data.place}/${read.data.choice}`);
-    }
+    } else if (filed.kind === askedNotFitted.kind) {
+      const read = AskedNotFitted.safeParse(filed.body);
+      if (read.success) left.add(`${read.data.kind}/${read.data.place}`);
+    } else if (filed.kind === nothingDone.kind) nothing = true;
   }
   return {
     lacks: (point, place) => lacking.get(`${point}/${place}`) ?? null,
     toldWrong: (point, place, choice) => wrong.has(`${point}/${place}/${choice}`),
+    notFitted: (kind, place) => left.has(`${kind}/${place}`),
+    nothingDone: nothing,
   };
 }

@@ -3,6 +3,7 @@ import type { Quantity } from '../kernel/units/quantity';
 import type { ChangeKind } from '../document/changes';
 import type { Corner, Place, VehicleState } from '../kernel/places';
 import type { JobDocument, ReadingGate } from '../document/job';
+import type { Tells } from './stale';
 
 /**
  * What each drawing of where the tape or gauge goes can show on it. A point names its drawing and what of it: no drawing
@@ -143,7 +144,13 @@ export interface Point {
   onFace?: boolean;
   /** The vehicle state by whose name releases before document version 4 took it: what still waits on a device names that. */
   before4?: { was: VehicleState; is: VehicleState };
-  staleOn: readonly ChangeKind[];
+  /**
+   * Read otherwise After than it came, with nothing recorded that bears on it, it shows that such a change was made.
+   * Source: docs/figures.md "Not recorded".
+   */
+  raises?: ChangeKind;
+  /** What it tells of the vehicle: which changes bear on it goes by that. Source: docs/figures.md "What a change makes stale". */
+  tells: readonly Tells[];
   /** Changes that make it stale there only. */
   alsoStale?(job: JobDocument, at: { place: Place; state: VehicleState }): readonly ChangeKind[];
   /** Where and in which vehicle states it is taken on this job; empty where it does not apply. */

@@ -6,7 +6,10 @@ import type { Phrase } from '../kernel/phrase';
 import type { Quantity, QuantityDefinition, UnitChoice } from '../kernel/units/quantity';
 import type { CheckDefinition, Verdict } from './checks/types';
 import type { LimitFigure } from './checks/limit';
+import type { Figures } from './figures';
+import type { FittedPart } from './fittedParts';
 import type { Point } from './point';
+import type { Raise } from './raised';
 import type { OwnRoute } from './route';
 import type { StationId } from './station';
 import type { Workings } from './workings';
@@ -86,8 +89,14 @@ export interface Subject {
   sheetFacts?(w: Workings, verdicts: readonly Verdict[], units: UnitChoice): readonly { name: string; text: string }[];
   quantities?: Readonly<Record<string, QuantityDefinition>>;
   instruments?: Readonly<Record<string, Instrument>>;
+  /** Parts of its own that can be fitted, moved or set: what a recorded change names. */
+  fitted?: readonly FittedPart[];
   /** Names of its parts, by the id that a change or an entry gives. */
   parts?: Readonly<Record<string, string>>;
+  /** Parts that were asked for, planned or seen on the vehicle: each is to be in the record, or a lead's word on it. */
+  raises?(job: JobDocument): readonly Raise[];
+  /** By how much heights of Before and After may lie apart for the loads they were read at alone, mm. */
+  heightsApart?(figures: Figures): number;
   /** What of a file cannot be true, as one line naming the path and the fault. */
   fault?(job: JobDocument): string | null;
   /** A room of its own that is drawn from the subject's data; rooms with drawings are in ui/rooms. */

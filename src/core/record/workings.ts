@@ -3,6 +3,7 @@ import { Figures, type Figure } from './figures';
 import { History } from './history';
 import type { Book } from './book';
 import type { Pace } from './pace';
+import { withRaised } from './raised';
 
 const MOST_KEPT = 200;
 /** Both ends at three stages, of some eight states of a job. */
@@ -90,6 +91,8 @@ export class Memo {
  * or a request, and passed to everything that works a figure; the same job gives the same answers in any workings.
  */
 export class Workings {
+  /** The job with what stands on the vehicle and nobody recorded among its changes: what is worked goes by it. */
+  readonly job: JobDocument;
   private readonly worked = new Map<string, { answer: unknown; unsure: ReadonlySet<Unsure> }>();
   private made: Figures | null = null;
   private told: History | null = null;
@@ -104,14 +107,17 @@ export class Workings {
    * @param pace what a reading takes in this shop, where that was learned
    */
   constructor(
-    readonly job: JobDocument,
+    /** As it was filed. */
+    readonly filed: JobDocument,
     readonly book: Book,
     readonly memo: Memo = new Memo(),
     readonly leavesSweeps = false,
     readonly pace: Pace = {},
     /** Earlier states of the same job, by the moment before which they stood. */
     private readonly earlier: Map<string, Workings> = new Map(),
-  ) {}
+  ) {
+    this.job = withRaised(filed, book);
+  }
 
   get figures(): Figures {
     this.made ??= new Figures(this.job, this.book, (figure) => this.standsOn?.add(figure));
@@ -185,7 +191,7 @@ export class Workings {
   before(at: string): Workings {
     const known = this.earlier.get(at);
     if (known) return known;
-    const made = new Workings(asItStood(this.job, at), this.book, this.memo, true, this.pace, this.earlier);
+    const made = new Workings(asItStood(this.filed, at), this.book, this.memo, true, this.pace, this.earlier);
     this.earlier.set(at, made);
     return made;
   }

@@ -54,16 +54,21 @@ const Rows = z.object({
     })),
   ),
   changes: z.array(
-    z.looseObject({ ...said, setting: from, brought_in: from }).transform((c) => ({
-      id: c.id,
-      kind: c.kind,
-      gate: c.gate,
-      what: c.what,
-      setting: c.setting,
-      by: c.by_name,
-      at: c.at,
-      broughtIn: c.brought_in,
-    })),
+    z
+      .looseObject({ ...said, place: from, part: from, condition: from, setting: from, brought_in: from })
+      .transform((c) => ({
+        id: c.id,
+        kind: c.kind,
+        gate: c.gate,
+        what: c.what,
+        place: c.place,
+        part: c.part,
+        condition: c.condition,
+        setting: c.setting,
+        by: c.by_name,
+        at: c.at,
+        broughtIn: c.brought_in,
+      })),
   ),
   acceptances: z.array(
     z.looseObject({ ...said, check_id: z.string() }).transform((a) => ({

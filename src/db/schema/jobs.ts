@@ -209,6 +209,10 @@ export const changes = pgTable(
     kind: text('kind').notNull(),
     gate: gateName('gate').notNull(),
     what: text('what').notNull(),
+    /** Axle or corner; null: it counts for the whole vehicle. */
+    place: place('place'),
+    part: text('part'),
+    condition: text('condition'),
     /** Which adjuster, from, to and by which mark. */
     setting: jsonb('setting'),
     by: uuid('by').notNull(),
@@ -221,6 +225,8 @@ export const changes = pgTable(
     foreignKey({ name: 'changes_by', columns: [t.shopId, t.by], foreignColumns: [members.shopId, members.id] }),
     index('changes_job_at').on(t.shopId, t.jobId, t.at),
     oneOf('change_kind', t.kind, ChangeKind.options),
+    check('change_part', sql`length(trim(${t.part})) between 1 and 60`),
+    check('change_condition', sql`${t.condition} in ('new', 'used', 'as-it-was')`),
     check('change_what', sql`length(trim(${t.what})) > 0`),
     check('change_setting', sql`jsonb_typeof(${t.setting}) = 'object' and length(${t.setting}::text) <= 1000`),
   ],

@@ -1,5 +1,6 @@
 import { CHANGE_NAME } from '@/core/document/changes';
 import type { Change } from '@/core/document/job';
+import { PLACE_NAME } from '@/core/kernel/places';
 import { whenShort } from '@/core/kernel/time/when';
 
 /** Recorded adjustments and parts, latest first. */
@@ -17,7 +18,8 @@ export function ChangesList({ changes, zone }: { changes: readonly Change[]; zon
         <li key={c.id} className="py-2">
           <span className="font-semibold">{c.what}</span>
           <span className="block text-sm text-pencil">
-            {CHANGE_NAME[c.kind]} · {whenShort(c.at, zone)} {c.by}
+            {CHANGE_NAME[c.kind]}
+            {c.place === undefined ? '' : `, ${PLACE_NAME[c.place].toLowerCase()}`} · {whenShort(c.at, zone)} {c.by}
           </span>
         </li>
       ))}

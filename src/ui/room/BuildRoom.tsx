@@ -4,6 +4,7 @@ import { shutBecause } from '@/core/assembly/gates/gates';
 import { BUILD_CAUTIONS, DISCLAIMER } from '@/core/assembly/sheet/words';
 import { ChangeForm } from '../job/ChangeForm';
 import { ChangesList } from '../job/ChangesList';
+import { NothingDone } from '../job/NothingDone';
 import { OpenGate } from '../job/OpenGate';
 import type { JobView } from './view';
 
@@ -26,6 +27,7 @@ export function BuildRoom({ view }: { view: JobView }) {
                 : 'The bay records what is changed.'}
           </p>
         )}
+        {here && view.lead && shutBecause(view.workings).length > 0 && <NothingDone />}
         {here && <OpenGate jobId={id} gate="build" shut={shutBecause(view.workings)} />}
       </div>
       <aside className="border-l border-rule p-5">

@@ -44,7 +44,7 @@ export function ReadingGateRoom({ view, gate }: { view: JobView; gate: ReadingGa
     if (asked === 0 || !current) return;
     current.open = true;
     current.scrollIntoView({ block: 'center' });
-    current.querySelector<HTMLElement>('input')?.focus({ preventScroll: true });
+    current.querySelector<HTMLElement>('form button')?.focus({ preventScroll: true });
   }, [asked]);
   const mendKind = next?.kind === 'mend' ? next.row.worst.staleOn[0] : undefined;
   return (

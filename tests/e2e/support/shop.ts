@@ -33,6 +33,14 @@ export async function signedIn(page: Page, name: Person) {
   earlier.set(name, await page.context().cookies());
 }
 
+/** The address of a job of the demo by its number: asked of the Yard as a page would, and not drawn. */
+export async function jobOf(page: Page, number: string, more = ''): Promise<string> {
+  const yard = await (await page.request.get(`/yard?find=${number}${more}`)).text();
+  const [job] = /\/jobs\/[0-9a-f-]{36}/.exec(yard.slice(yard.indexOf('<main'))) ?? [];
+  if (job === undefined) throw new Error(`the Yard shows no ${number}`);
+  return job;
+}
+
 /** The password, asked for again before an act that needs it. */
 export async function again(page: Page, password = PASSWORD) {
   const dialog = page.getByRole('dialog');
@@ -68,6 +76,7 @@ export async function book(page: Page, { customer, front = 'beam-links' }: Booke
 
 /** What a sound vehicle reads: [inches, mm], Before and After, by the words of the reading in hand. */
 const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]>> = {
+  'Tyre diameter, as it really measures': { before: ['31 3/4', '806'], after: ['31 3/4', '806'] },
   'Fuel in the tank': { before: ['3/4', '75%'], after: ['3/4', '75%'] },
   'People, tools and cargo aboard now': { before: ['40', '40'], after: ['40', '40'] },
   'Tyre pressure': { before: ['35', '240'], after: ['35', '240'] },
@@ -202,7 +211,12 @@ export async function sendShortRoute(page: Page, job: string, gate: 'before' | '
     if (!read.ok) throw new Error(read.fault);
     const before = new Set(read.job.readings.map((r) => r.id));
     const at = new Date().toISOString();
-    const filled = fillGate(read.job, gate, { from: at, route: 'short', units: INCH_SHOP });
+    const filled = fillGate(read.job, gate, {
+      from: at,
+      route: 'short',
+      units: INCH_SHOP,
+      values: { tyreDiameter: 806 },
+    });
     const entries = filled.readings
       .filter((r) => !before.has(r.id))
       .map(({ point, place, state, set, answer, text, good, instrument, note }) => ({
@@ -238,6 +252,26 @@ export async function inHand(page: Page) {
 export async function openGate(page: Page, name: string) {
   await page.getByRole('button', { name: `Open ${name} gate` }).click();
   await page.waitForURL(`**/${name.toLowerCase()}`);
+}
+
+/** Records a change in two taps: where, and which part; with a word of its own. */
+export async function recordChange(
+  page: Page,
+  where: string,
+  part: string,
+  words = '',
+  none?: { kind: string; what: string },
+) {
+  const form = page.locator('form').filter({ has: page.getByRole('group', { name: 'Where on the vehicle' }) });
+  await form.getByRole('button', { name: where, exact: true }).click();
+  await form.getByRole('button', { name: part, exact: true }).click();
+  if (words) await form.getByLabel('What else there is to say').fill(words);
+  if (none) {
+    await form.getByLabel('Kind of change').selectOption(none.kind);
+    await form.getByLabel('What was changed').fill(none.what);
+  }
+  await form.getByRole('button', { name: 'Record change' }).click();
+  await expect(form.getByRole('button', { name: part, exact: true })).toHaveAttribute('aria-pressed', 'false');
 }
 
 export async function setPlan(page: Page, job: string, lift: string) {

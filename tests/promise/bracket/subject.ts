@@ -57,7 +57,7 @@ const boltTorque: Point = {
   rideHeight: false,
   range: [20, 300],
   seconds: 30,
-  staleOn: ['track-bar-or-arm'],
+  tells: ['axle place bar'],
   where: () => spots(['front'], 'floor'),
 };
 

@@ -1,6 +1,7 @@
 import type { Workings } from '../../record/workings';
 import { workingsOf } from '../book';
 import type { Verdict } from '../../record/checks/types';
+import { leadsWordsOn } from '../../record/leadsWords';
 import { GATES, type GateName, type JobDocument } from '../../document/job';
 import { buildRoute, minutesLeft } from '../route/route';
 import { releaseBlockers } from './release';
@@ -53,7 +54,7 @@ function gateNote(w: Workings, verdicts: readonly Verdict[], gate: GateName): st
     case 'plan':
       return w.job.plan.liftFront === null || w.job.plan.liftRear === null ? 'lift to set' : 'lift set';
     case 'build': {
-      const n = w.job.changes.filter((change) => change.gate === 'build').length;
+      const n = w.filed.changes.filter((change) => change.gate === 'build').length;
       return n === 1 ? '1 change recorded' : `${n} changes recorded`;
     }
     case 'release': {
@@ -94,11 +95,15 @@ export function shutBecause(w: Workings): string[] {
       ];
     }
     case 'build':
-      return [];
+      return hasRecord(w.filed) ? [] : ['nothing is recorded: what was changed on this vehicle, and where'];
     case 'release':
       return ['Release is the last gate'];
   }
 }
+
+/** What opens After: a change recorded since Before, or a lead's word that the vehicle is judged as it was brought in. */
+const hasRecord = (job: JobDocument): boolean =>
+  job.changes.some((c) => c.gate !== 'intake' && c.gate !== 'before') || leadsWordsOn(job).nothingDone;
 
 export const nextGate = (gate: GateName): GateName | null => GATES[GATES.indexOf(gate) + 1] ?? null;
 

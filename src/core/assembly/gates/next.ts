@@ -10,6 +10,7 @@ import { buildRoute } from '../route/route';
 import { rowsOf, type CheckRow } from '../stations';
 import { worstFirst } from '../workJob';
 import { blocksRelease } from './release';
+import { kindsOn } from '../../record/bearing';
 
 interface Weighed {
   /** How many verdicts in the way it answers. */
@@ -89,9 +90,7 @@ function mends(w: Workings, gate: ReadingGate, verdicts: readonly Verdict[]): Ne
 function readAgain(w: Workings, v: Verdict, answered: readonly RouteStop[]): number {
   const costs = v.staleOn.map((kind) =>
     answered
-      .filter(({ point, place, state }) =>
-        [...point.staleOn, ...(point.alsoStale?.(w.job, { place, state }) ?? [])].includes(kind),
-      )
+      .filter(({ point, place, state }) => kindsOn(point, w.job, { place, state }).includes(kind))
       .reduce((sum, stop) => sum + stop.seconds, 0),
   );
   return costs.length > 0 ? Math.min(...costs) : 0;

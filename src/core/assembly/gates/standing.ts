@@ -44,7 +44,7 @@ export function standingOf(w: Workings, verdicts: readonly Verdict[]): Standing 
     return set ? plain('Clear', [next], [], 5) : plain('Not measured', [next], [], 4);
   }
   if (gate === 'build') {
-    const n = w.job.changes.filter((c) => c.gate === 'build').length;
+    const n = w.filed.changes.filter((c) => c.gate === 'build').length;
     return plain('Watch', ['On the hoist'], [n === 1 ? '1 change recorded' : `${n} changes recorded`], 4);
   }
 

@@ -1,5 +1,6 @@
 import type { ChangeKind } from '../../document/changes';
 import type { Workings } from '../../record/workings';
+import type { Place } from '../../kernel/places';
 import { workingsOf } from '../book';
 import { buildRoute, minutesLeft } from './route';
 
@@ -16,16 +17,17 @@ export interface ChangeCost {
  * then no longer is, besides what it asks for the first time.
  *
  * @param at when it would be recorded
+ * @param place where it would be made; left out, it counts for the whole vehicle
  * @returns nought before After has begun: nothing of it was read
  */
-export function changeCost(w: Workings, kind: ChangeKind, at: string): ChangeCost {
-  const { job } = w;
+export function changeCost(w: Workings, kind: ChangeKind, at: string, place?: Place): ChangeCost {
+  const job = w.filed;
   if (!['after', 'release'].includes(job.job.gate)) return { readings: 0, minutes: 0, which: [] };
   const then = workingsOf({
     ...job,
     changes: [
       ...job.changes,
-      { id: '00000000-0000-4000-8000-000000000000', kind, gate: 'after', what: kind, by: '-', at },
+      { id: '00000000-0000-4000-8000-000000000000', kind, gate: 'after', what: kind, by: '-', at, ...(place && { place }) },
     ],
   });
   const open = (of: Workings) => buildRoute(of, 'after', 'short').filter((stop) => stop.status !== 'answered');

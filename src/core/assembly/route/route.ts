@@ -2,7 +2,7 @@ import type { Workings } from '../../record/workings';
 import { Figures } from '../../record/figures';
 import type { Place, VehicleState } from '../../kernel/places';
 import { BOOK } from '../book';
-import { changedSince, isEssential, standsAfter } from '../../record/pointRules';
+import { changedAt, isEssential, standsAfter } from '../../record/pointRules';
 import { LAPS, type Lap, type Point } from '../../record/point';
 import { secondsOf, stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
 import { STATIONS } from '../../record/station';
@@ -133,7 +133,7 @@ function belongs(
     return false;
   if (essential) return true;
   // Asked only after a change that nobody recorded.
-  if (typeof point.asked === 'object' && !changedSince(figures.job, ...point.asked.after)) return false;
+  if (typeof point.asked === 'object' && !changedAt(figures.job, place, ...point.asked.after)) return false;
   if (!point.gates.includes('before')) return kind === 'full';
   return kind === 'full' && before.status === 'read';
 }

@@ -158,7 +158,7 @@ export function makeSheet(
     })),
     open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
     changes: [
-      ...w.job.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
+      ...w.filed.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
       ...w.job.entries
         .filter((e) => !w.book.entryKind(e.kind)?.stated)
         .map((e) => ({ what: say(filedSays(w.book, e), units), by: e.by, at: when(e.at) })),

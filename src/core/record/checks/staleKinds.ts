@@ -1,6 +1,7 @@
 import type { ChangeKind } from '../../document/changes';
 import type { Workings } from '../workings';
 import type { CheckDefinition, Needs } from './types';
+import { kindsOn } from '../bearing';
 
 /** The changes after which any reading that a check names has to be taken again. */
 export function staleKinds({ job, book }: Workings, check: CheckDefinition, needs: Needs): ChangeKind[] {
@@ -9,7 +10,7 @@ export function staleKinds({ job, book }: Workings, check: CheckDefinition, need
     .filter((spot) => spot.gate === check.gate)
     .flatMap((spot) => {
       const point = book.byId(spot.point);
-      return [...(point?.staleOn ?? []), ...(point?.alsoStale?.(job, spot) ?? [])];
+      return point ? kindsOn(point, job, spot) : [];
     });
   return [...new Set([...own, ...(check.staleOn ?? [])])];
 }

@@ -32,6 +32,13 @@ export interface WorkInput {
   proof: (name: string) => { good: boolean; note: string; choice: string } | null;
 }
 
+/** A part that was asked for or planned. */
+export interface AskedFor {
+  kind: ChangeKind;
+  place: Place;
+  what: string;
+}
+
 /** Never better than this, with why. */
 export interface Cap {
   at: 'Watch' | 'Not measured' | 'Stop';
@@ -96,7 +103,7 @@ export interface CheckDefinition {
   places(h: History): readonly Place[];
   needs(w: Workings, place: Place): Needs;
   /** Why it cannot be worked although nothing is missing, and what then; null to go on. */
-  notWorkable?(w: Workings, place: Place): { why: string; next: string } | null;
+  notWorkable?(w: Workings, place: Place): { why: string | Phrase; next: string; asked?: AskedFor } | null;
   /**
    * What became of a part that Before had and After has not, as it was recorded; null where nothing was recorded, and
    * the check then stays Not measured.
@@ -164,6 +171,8 @@ export interface Verdict {
   lacking?: readonly { point: string; place: Place; what: string }[];
   /** What was told of a part and is told otherwise, which a lead may say was wrong. */
   toldOtherwise?: readonly { point: string; place: Place; what: string; choice: string; said: string }[];
+  /** What was asked for and is in no record, which a lead may say was not fitted. */
+  asked?: AskedFor;
   mark: string | null;
   assumed: boolean;
   accepted: Acceptance | null;

@@ -36,7 +36,10 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
   const absent = required.filter(({ figure }) => figure.status === 'not-fitted').map(({ spot }) => spot);
   if (absent.length > 0) return withoutPart(check, w, place, base, needs, absent);
   const { answer: not, unsure: notBy } = w.watched(() => check.notWorkable?.(w, place));
-  if (not) return { ...base, summary: [not.why], next: [not.next] };
+  if (not) {
+    const summary = typeof not.why === 'string' ? [not.why] : not.why;
+    return { ...base, summary, next: [not.next], ...(not.asked && { asked: not.asked }) };
+  }
 
   const stale = required.find(({ figure }) => figure.status === 'stale');
   if (stale && stale.figure.status === 'stale') {

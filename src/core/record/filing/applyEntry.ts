@@ -5,6 +5,7 @@ import type { Book } from '../book';
 import type { Entry } from './entry';
 import type { Dating } from './dating';
 import { makeReading, overlapsWith, type Made } from './makeReading';
+import { partFault } from '../fittedParts';
 
 /** Everything on a job is worked together: so many that it would hold up the others are not taken. */
 const MOST_ON_JOB = 8000;
@@ -78,6 +79,8 @@ export function applyEntry(
       return { ok: true, made: { job: { ...job, strikes: [...job.strikes, strike] }, strike } };
     }
     case 'change': {
+      const fault = partFault(book, job, entry.body);
+      if (fault) return no(fault);
       const change = { id, ...entry.body, gate: job.job.gate, by, at };
       return { ok: true, made: { job: { ...job, changes: [...job.changes, change] }, change } };
     }

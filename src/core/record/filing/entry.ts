@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ChangeKind } from '../../document/changes';
 import { Place, VehicleState } from '../../kernel/places';
-import { Answer, ReadingGate, Setting } from '../../document/job';
+import { Answer, Condition, ReadingGate, Setting } from '../../document/job';
 import { instrumentOf } from '../../kernel/uncertainty/instruments';
 
 const words = (what: string, most: number, missing: string) =>
@@ -56,6 +56,9 @@ export const Entry = z.discriminatedUnion('kind', [
     body: z.strictObject({
       kind: ChangeKind,
       what: words('what was changed', 300, 'Say what was changed'),
+      place: Place.optional(),
+      part: z.string().trim().min(1).max(60).optional(),
+      condition: Condition.optional(),
       setting: Setting.optional(),
     }),
   }),

@@ -4,11 +4,11 @@ import { BOTH, FRONT, length, observation, spots, type Asked, type Point } from 
 import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import { asMirror, firstOf } from './mirrored';
-import { staleAfter } from '../common/stale';
+import type { Tells } from '../../record/stale';
 import { shockHolds } from '../common/where';
 
 /** Camber, caster and toe are read against the height and the load. */
-const ALIGNED = staleAfter('alignment');
+const ALIGNED: readonly Tells[] = ['alignment'];
 
 /** How a shop reads its alignment: with a stand, with gauge and tape or strings, or caster from camber at two turns. */
 export const WAYS = [
@@ -39,7 +39,7 @@ const angle = {
   always: true,
   signed: true,
   alsoStale: shockHolds,
-  staleOn: ALIGNED,
+  tells: ALIGNED,
   route: ROUTE,
   drawing: { of: 'linkage' },
 } as const;
@@ -54,7 +54,7 @@ const span = {
   route: ROUTE,
   drawing: { of: 'alignment', tape: 'toe' },
   alsoStale: shockHolds,
-  staleOn: ALIGNED,
+  tells: ALIGNED,
   seconds: 12,
   where: () => spots(['front'], 'floor'),
 } as const;
@@ -112,7 +112,7 @@ export const alignmentPoints: readonly Point[] = [
     choices: WAYS,
     lap: 'rest',
     seconds: 3,
-    staleOn: [],
+    tells: [],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -296,7 +296,7 @@ export const alignmentPoints: readonly Point[] = [
     drawing: { of: 'linkage' },
     range: [-25, 25],
     seconds: 10,
-    staleOn: ALIGNED,
+    tells: ALIGNED,
     where: () => spots(['front'], 'floor'),
   },
 ];

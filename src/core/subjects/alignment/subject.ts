@@ -1,5 +1,5 @@
 import type { Subject } from '../../record/subject';
-import { staleAfter } from '../common/stale';
+import { staleAfter } from '../../record/stale';
 import { alignmentRate, count } from './adjusters';
 import { alignmentBand, alignmentLead } from './bands';
 import { bandFacts, benchFacts } from './bench';
@@ -35,4 +35,5 @@ export const alignment: Subject = {
     covers: SIGNED_AWAY,
     due: true,
   },
+  fitted: [{ id: 'setting', name: 'Alignment or steering set', kind: 'alignment', at: 'axle' }],
 };

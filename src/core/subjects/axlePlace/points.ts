@@ -1,7 +1,6 @@
 import { isBeam, type JobDocument } from '../../document/job';
 import { AXLES, CORNERS, axleOf, otherSide, type Axle } from '../../kernel/places';
 import { BOTH, length, observation, spots, type Point } from '../../record/point';
-import { staleAfter } from '../common/stale';
 import { kindOf } from '../linkage/features';
 
 const place = {
@@ -22,7 +21,7 @@ const bar = {
   essential: true,
   lacking: true,
   instrument: 'tape-hidden',
-  staleOn: staleAfter('axle place bar'),
+  tells: ['axle place bar'],
   where: (job: JobDocument) => spots(withTrackBar(job), 'below'),
 } as const;
 
@@ -63,7 +62,7 @@ export const axlePlacePoints: readonly Point[] = [
     range: [40, 600],
     seconds: 8,
     doubt: swapped('frameToTyre'),
-    staleOn: staleAfter('axle place', 'tyre size'),
+    tells: ['axle place', 'tyre size'],
     where: (job) =>
       spots(
         CORNERS.filter((corner) => beams(job).includes(axleOf(corner))),
@@ -80,7 +79,7 @@ export const axlePlacePoints: readonly Point[] = [
     range: [250, 800],
     seconds: 6,
     doubt: swapped('openingFront'),
-    staleOn: staleAfter('axle place', 'opening'),
+    tells: ['axle place', 'opening'],
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -93,7 +92,7 @@ export const axlePlacePoints: readonly Point[] = [
     range: [250, 800],
     seconds: 6,
     doubt: swapped('openingRear'),
-    staleOn: staleAfter('axle place', 'opening'),
+    tells: ['axle place', 'opening'],
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -117,7 +116,7 @@ export const axlePlacePoints: readonly Point[] = [
           ]
         : null;
     },
-    staleOn: staleAfter('axle place'),
+    tells: ['wheelbase'],
     where: () => spots(['RL', 'RR'], 'floor'),
   },
   {
@@ -136,12 +135,13 @@ export const axlePlacePoints: readonly Point[] = [
       { id: 'right', name: 'On the right', good: true },
     ],
     seconds: 4,
-    staleOn: staleAfter('axle place bar'),
+    tells: ['axle place bar'],
     where: bar.where,
   },
   {
     ...bar,
     id: 'trackBarLength',
+    raises: 'track-bar-or-arm',
     label: 'Track bar, bolt centre to bolt centre',
     short: 'track bar length',
     how: 'Along the bar, from the middle of one bolt to the middle of the other.',
@@ -173,7 +173,7 @@ export const axlePlacePoints: readonly Point[] = [
           ]
         : null;
     },
-    staleOn: staleAfter('axle place', 'axle place bar'),
+    tells: ['axle place', 'axle place bar'],
   },
   {
     ...bar,

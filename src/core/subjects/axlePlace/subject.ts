@@ -1,7 +1,13 @@
+import type { Vehicle } from '../../document/job';
+import type { Axle } from '../../kernel/places';
 import type { Subject } from '../../record/subject';
-import { staleAfter } from '../common/stale';
+import { staleAfter } from '../../record/stale';
 import { axlePlaceChecks, foreAft, offCentre, parallel } from './checks';
 import { axlePlacePoints } from './points';
+import { suspensionAt } from '../../record/fittedParts';
+
+const hasArms = (v: Vehicle, axle: Axle): boolean =>
+  !['beam-leaves', 'beam-radius-arms'].includes(suspensionAt(v, axle));
 
 export const axlePlace: Subject = {
   id: 'axlePlace',
@@ -16,4 +22,23 @@ export const axlePlace: Subject = {
     staleOn: staleAfter('axle place'),
     covers: ['axle-centre', 'axle-fore-aft', 'axles-parallel'],
   },
+  fitted: [
+    {
+      id: 'track-bar',
+      name: 'Track bar or its bracket',
+      kind: 'track-bar-or-arm',
+      at: 'axle',
+      on: (v, axle) => ['beam-links', 'beam-radius-arms'].includes(suspensionAt(v, axle)),
+    },
+    { id: 'lower-arm', name: 'Lower arm or link', kind: 'track-bar-or-arm', at: 'corner', on: hasArms },
+    { id: 'upper-arm', name: 'Upper arm or link', kind: 'track-bar-or-arm', at: 'corner', on: hasArms },
+    {
+      id: 'radius-arm',
+      name: 'Radius arm or its bracket',
+      kind: 'track-bar-or-arm',
+      at: 'corner',
+      on: (v, axle) => suspensionAt(v, axle) === 'beam-radius-arms',
+    },
+    { id: 'axle-moved', name: 'Axle moved or dropped', kind: 'track-bar-or-arm', at: 'axle' },
+  ],
 };

@@ -1,6 +1,5 @@
 import { carrierOf, obstacleKind, OBSTACLES, type ObstacleKind } from './engine/catalogue';
 import { kindOf } from '../linkage/features';
-import { staleAfter } from '../common/stale';
 import { AXLES, CORNERS, cornersOf, type Place, type VehicleState } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { changedSince } from '../../record/pointRules';
@@ -61,7 +60,7 @@ const taken = (kind: ObstacleKind, station: ObstacleKind['stations'][number], wh
   gates: ['before'],
   asked: 'once a vehicle',
   seconds: 30,
-  staleOn: [],
+  tells: [],
   where: placesOf(kind),
 });
 
@@ -79,7 +78,7 @@ const gives = (kind: ObstacleKind): Point => ({
   asked: 'once a vehicle',
   range: [0, 120],
   seconds: 20,
-  staleOn: [],
+  tells: [],
   where: placesOf(kind),
 });
 
@@ -100,7 +99,7 @@ const cut = (kind: ObstacleKind): Point => {
     asked: 'after',
     range: [0, 120],
     seconds: 20,
-    staleOn: staleAfter('cut'),
+    tells: ['cut'],
     where: placesOf(kind),
   };
 };
@@ -177,7 +176,7 @@ const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, 
   // After the build the same gap is read flexed, or swept from what was taped: this one says nothing of bump.
   essential: (_job: JobDocument, { gate }: Asked) => MEETS[meets].safety && gate === 'before',
   range: meets === 'body' ? ([0, 350] as const) : ([0, 300] as const),
-  staleOn: [...staleAfter('gap'), ...(meets === 'hose' ? (['brake-hose'] as const) : [])],
+  tells: meets === 'hose' ? ['gap', 'hose gap'] : ['gap'],
   alsoStale: steeringMoves,
   where: () => [...where],
 }));
@@ -197,7 +196,7 @@ const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets, draw
   // Where nothing was taped that could be swept, one gap flexed is what tells of the parts that can hurt somebody.
   essential: (job: JobDocument, { place }: Asked) =>
     MEETS[meets].safety && (!isTapedFor(job, place, meets) || isHalfTaped(job, place, meets)),
-  staleOn: staleAfter('rub test', 'gap', 'gap at lock'),
+  tells: ['rub test', 'gap', 'gap at lock'],
   where: (job: JobDocument) =>
     spots(meets === 'hose' ? [...FRONT, ...(job.vehicle.rearHose === 'per-wheel' ? REAR : [])] : CORNERS, 'ramp'),
 }));
@@ -219,7 +218,7 @@ const lockAngle: Point = {
     gate === 'after' &&
     ((place === 'FL' && state === 'floor-left') || (place === 'FR' && state === 'floor-right')) &&
     changedSince(job, 'alignment', 'track-bar-or-arm', 'steering-part'),
-  staleOn: staleAfter('lock'),
+  tells: ['lock'],
   where: () => spots(FRONT, 'floor-left', 'floor-right'),
 };
 

@@ -11,4 +11,8 @@ export const clearance: Subject = {
   checks: clearanceChecks,
   limits: Object.values(limits),
   routes: clearanceRoutes,
+  fitted: [
+    { id: 'liner', name: 'Liner, seam or bumper', kind: 'trim', at: 'corner' },
+    { id: 'lip', name: 'Fender lip', kind: 'lip', at: 'corner' },
+  ],
 };

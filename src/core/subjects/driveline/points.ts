@@ -4,11 +4,11 @@ import { mm, deg, type Phrase } from '../../kernel/phrase';
 import type { Axle, Place } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { changedSince } from '../../record/pointRules';
-import { staleAfter } from '../common/stale';
+import { staleAfter } from '../../record/stale';
 import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, saidAt, withShafts } from './shape';
 
 /** What the mounts are, once a vehicle: until that part is changed. */
-const LASTING = { asked: 'once a vehicle', gates: BOTH, staleOn: staleAfter('shaft') } as const;
+const LASTING = { asked: 'once a vehicle', gates: BOTH, tells: ['shaft'] } as const;
 const below = (least: number) => (job: JobDocument) => spots(withShafts(job, least), 'below');
 const trains = (job: JobDocument): Axle[] => (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle));
 const beforeOrChanged = (job: JobDocument, asked: Asked): boolean =>
@@ -40,7 +40,7 @@ const inclination = {
   signed: true,
   seconds: 15,
   onFace: true,
-  staleOn: staleAfter('driveline'),
+  tells: ['driveline'],
 } as const;
 const shaftAngle = (n: number, id: string, which: string): Point => ({
   ...inclination,
@@ -84,7 +84,7 @@ const shaftLength = (n: number, id: string, which: string): Point => ({
       ? ['The rear shaft is then ', mm(rear), ' and the front one ', mm(front), ': are front and rear swapped?']
       : null;
   },
-  staleOn: [...staleAfter('driveline', 'shaft')],
+  tells: ['driveline', 'shaft'],
   where: below(n),
 });
 /** Joints counted from the axle: at the pinion, at the centre bearings, at the case. */
@@ -104,7 +104,7 @@ const jointPoint = (id: string, which: string, least: number): Point => ({
 });
 const offsetPoint = (id: string, which: string, least: number, lasting: boolean): Point => ({
   ...length,
-  ...(lasting ? LASTING : { asked: 'both gates' as const, staleOn: staleAfter('driveline') }),
+  ...(lasting ? LASTING : { asked: 'both gates' as const, tells: ['driveline'] as const }),
   id,
   label: `Joint ${which}: how far from the vehicle’s middle line`,
   short: `joint ${which}, sideways`,
@@ -160,7 +160,7 @@ const room = (
   essential: false,
   seconds: 15,
   lap: 'last',
-  staleOn: staleAfter('engages'),
+  tells: ['engages'],
   where: (job) => (changedSince(job, ...after) ? spots(['vehicle'], 'floor') : []),
 });
 /** What is looked at where case, mount or crossmember was moved. */
@@ -221,7 +221,7 @@ export const drivelinePoints: readonly Point[] = [
       { id: 'hanging', name: 'Frame lift, wheels hanging', good: false },
     ],
     seconds: 8,
-    staleOn: staleAfter('driveline'),
+    tells: ['driveline'],
     where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'below') : []),
   },
   {
@@ -238,7 +238,7 @@ export const drivelinePoints: readonly Point[] = [
       { id: 'some', name: 'Some: say at which speed in the note', good: true },
     ],
     seconds: 8,
-    staleOn: [],
+    tells: [],
     where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'floor') : []),
   },
   {
@@ -255,7 +255,7 @@ export const drivelinePoints: readonly Point[] = [
     range: [2.5, 6],
     seconds: 12,
     // Another shaft turns with the same ratio.
-    staleOn: [],
+    tells: [],
     where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'below') : []),
   },
   {
@@ -320,7 +320,7 @@ export const drivelinePoints: readonly Point[] = [
     how: 'From the end of the sleeve, seal pushed back, to the end of the spline. Where a boot covers it, to a mark of your own.',
     essential: true,
     range: [0, 250],
-    staleOn: staleAfter('slip'),
+    tells: ['slip'],
     alsoStale: (_job, { state }) => (state === 'droop' ? staleAfter('hanging') : []),
     where: (job) => spots(withShafts(job, 1), 'below', 'droop'),
   },
@@ -407,7 +407,7 @@ export const drivelinePoints: readonly Point[] = [
     ways: LEAN,
     onFace: false,
     range: [-35, 35],
-    staleOn: staleAfter('hanging', 'driveline'),
+    tells: ['hanging', 'driveline'],
     where: (job) => spots(withShafts(job, 1), 'droop'),
   },
   {
@@ -420,7 +420,7 @@ export const drivelinePoints: readonly Point[] = [
     drawing: { of: 'shaft', part: 'pinion', tape: 'angle' },
     ways: { plus: 'End toward the shaft points up', minus: 'End toward the shaft points down', picture: 'lean' },
     range: [-30, 35],
-    staleOn: staleAfter('hanging', 'driveline'),
+    tells: ['hanging', 'driveline'],
     where: (job) => spots(withShafts(job, 1), 'droop'),
   },
   {
@@ -436,7 +436,7 @@ export const drivelinePoints: readonly Point[] = [
     always: true,
     range: [3, 250],
     seconds: 10,
-    staleOn: staleAfter('driveline', 'hanging'),
+    tells: ['driveline', 'hanging'],
     where: (job) => spots(withShafts(job, 1), 'droop', 'ramp'),
   },
   {
@@ -452,7 +452,7 @@ export const drivelinePoints: readonly Point[] = [
       { id: 'slip-end', name: 'The slip is at an end', good: false },
     ],
     seconds: 15,
-    staleOn: staleAfter('hanging', 'driveline', 'slip'),
+    tells: ['hanging', 'driveline', 'slip'],
     where: (job) => spots(withShafts(job, 1), 'droop'),
   },
   {
@@ -470,7 +470,7 @@ export const drivelinePoints: readonly Point[] = [
       { id: 'binds', name: 'A joint binds', good: false },
     ],
     seconds: 15,
-    staleOn: staleAfter('hanging', 'driveline', 'slip'),
+    tells: ['hanging', 'driveline', 'slip'],
     where: (job) => spots(withShafts(job, 1), 'ramp'),
   },
   {
@@ -488,7 +488,7 @@ export const drivelinePoints: readonly Point[] = [
       { id: 'turned', name: 'Turned end for end', good: true },
     ],
     seconds: 6,
-    staleOn: staleAfter('shaft'),
+    tells: ['shaft'],
     where: below(1),
   },
   {
@@ -526,7 +526,7 @@ export const drivelinePoints: readonly Point[] = [
     short: 'gears and ranges',
     how: 'Engine running, foot on the brake: each gear, each range, four-wheel drive in and out, and each holds.',
     seconds: 20,
-    staleOn: staleAfter('engages'),
+    tells: ['engages'],
     where: (job) => (trains(job).length > 0 ? spots(['vehicle'], 'floor') : []),
   },
   {
@@ -537,7 +537,7 @@ export const drivelinePoints: readonly Point[] = [
     short: 'warning lamps',
     how: 'Engine running, after a short roll: drive, brake and stability lamps out.',
     seconds: 8,
-    staleOn: staleAfter('engages'),
+    tells: ['engages'],
     where: () => spots(['vehicle'], 'floor'),
   },
   ...CASE_ROOM,

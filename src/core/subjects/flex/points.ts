@@ -1,4 +1,3 @@
-import { staleAfter } from '../common/stale';
 import type { JobDocument } from '../../document/job';
 import { AXLES, CORNERS } from '../../kernel/places';
 import { AFTER, length, observation, spots, type Point } from '../../record/point';
@@ -32,7 +31,7 @@ const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => 
   // Rolled last, once everything is set.
   lap: 'last',
   seconds: 30,
-  staleOn: staleAfter('rub test'),
+  tells: ['rub test'],
   where: () => spots([axle], 'floor'),
 }));
 
@@ -46,7 +45,7 @@ export const flexPoints: readonly Point[] = [
     how: 'One wheel up the ramp, then the other; lock to lock, rolled forward and in reverse. Chalk on the tread shows a touch.',
     drawing: { of: 'inner', to: 'part' },
     seconds: 240,
-    staleOn: staleAfter('rub test'),
+    tells: ['rub test'],
     where: () => spots(AXLES, 'ramp'),
   },
   {
@@ -57,7 +56,7 @@ export const flexPoints: readonly Point[] = [
     how: 'At the promised grade: flexed, lock to lock, forward and in reverse, at half and at full lock.',
     drawing: { of: 'gap', to: 'lip' },
     seconds: 120,
-    staleOn: staleAfter('rub test, bar'),
+    tells: ['rub test, bar'],
     where: () => spots(AXLES, 'ramp'),
   },
   {
@@ -73,7 +72,7 @@ export const flexPoints: readonly Point[] = [
     range: [200, 800],
     essential: true,
     seconds: 15,
-    staleOn: staleAfter('rub test'),
+    tells: ['rub test'],
     where: () => spots(CORNERS, 'ramp'),
   },
   {
@@ -89,7 +88,7 @@ export const flexPoints: readonly Point[] = [
     range: [300, 950],
     essential: true,
     seconds: 15,
-    staleOn: staleAfter('rub test'),
+    tells: ['rub test'],
     where: () => spots(CORNERS, 'ramp'),
   },
   {
@@ -105,7 +104,7 @@ export const flexPoints: readonly Point[] = [
       { id: 'connected', name: 'Connected', good: true },
     ],
     seconds: 5,
-    staleOn: staleAfter('rub test, bar'),
+    tells: ['rub test, bar'],
     where: () => spots(AXLES, 'ramp'),
   },
   {
@@ -122,7 +121,7 @@ export const flexPoints: readonly Point[] = [
       { id: 'straight', name: 'Straight only', good: true },
     ],
     seconds: 5,
-    staleOn: staleAfter('rub test', 'alignment'),
+    tells: ['rub test', 'alignment'],
     where: () => spots(['front'], 'ramp'),
   },
   ...rollPoints,

@@ -16,7 +16,7 @@ describe('blocks', () => {
   });
   test('told otherwise than Before with no spring recorded, it is not measured; a Stop stays one', () => {
     const told = (choice: string) =>
-      found(lifted({ vehicle: leaves, after: { 'blocks.rear.floor': { choice } } }), 'axle-blocks', 'rear');
+      found(lifted({ vehicle: leaves, after: { 'blocks.rear.floor': { choice } }, bare: true }), 'axle-blocks', 'rear');
     expect(told('one')).toMatchObject({
       verdict: 'Not measured',
       toldOtherwise: [{ choice: 'none' }, { choice: 'one' }],

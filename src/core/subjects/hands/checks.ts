@@ -3,6 +3,8 @@ import type { JobDocument, ReadingGate } from '../../document/job';
 import { kindOf } from '../linkage/features';
 import { seen } from '../../record/checks/seen';
 import type { CheckDefinition } from '../../record/checks/types';
+import { untouchedAxles } from './points';
+import { unrecordedChecks } from './unrecorded';
 
 /** Blocks that a kit puts between leaf and axle, beside what was seen. */
 const kitBlocks = (job: JobDocument, place: Place): number =>
@@ -52,4 +54,11 @@ export const handChecks: readonly CheckDefinition[] = [
   seen('steering', 'Steering', 'steering', true),
   blocksAt('before'),
   blocksAt('after'),
+  {
+    ...seen('untouched-axle', 'The axle that nothing touched', 'walkedRound', true, {
+      places: ({ job }) => untouchedAxles(job),
+    }),
+    fault: { verdict: 'Stop', next: 'Something was done there: record what, and where.' },
+  },
+  ...unrecordedChecks,
 ];

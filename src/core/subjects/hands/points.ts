@@ -1,6 +1,14 @@
-import { staleAfter } from '../common/stale';
-import { AXLES } from '../../kernel/places';
+import type { ChangeKind } from '../../document/changes';
+import type { JobDocument } from '../../document/job';
+import { AXLES, type Axle } from '../../kernel/places';
+import { madeAt, sinceBefore } from '../../record/bearing';
 import { BOTH, observation, spots, type Point } from '../../record/point';
+
+/** What is done to a vehicle without a hand at an axle. */
+const HANDS_OFF: readonly ChangeKind[] = ['load', 'tyre-pressure', 'lamp'];
+/** The axles at which nothing was recorded since Before: what was done there nobody wrote down. */
+export const untouchedAxles = (job: Pick<JobDocument, 'changes'>): Axle[] =>
+  AXLES.filter((axle) => !job.changes.some((c) => sinceBefore(c) && !HANDS_OFF.includes(c.kind) && madeAt(c, axle)));
 
 /** What is looked at and felt, no figure. */
 export const handPoints: readonly Point[] = [
@@ -13,7 +21,7 @@ export const handPoints: readonly Point[] = [
     how: 'Arms, joints, brackets, frame, lines and shocks, before anything is touched. Write every fault in the note.',
     gates: ['before'],
     asked: 'before',
-    staleOn: [],
+    tells: [],
     seconds: 180,
     where: () => spots(['vehicle'], 'floor'),
   },
@@ -23,7 +31,7 @@ export const handPoints: readonly Point[] = [
     label: 'Brake pedal firm and high',
     short: 'brake pedal',
     how: 'Engine running, hold the pedal hard for 30 seconds: it must not sink. Bled if any line was opened.',
-    staleOn: staleAfter('pedal and leaks'),
+    tells: ['pedal and leaks'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -32,7 +40,7 @@ export const handPoints: readonly Point[] = [
     label: 'No leak at any brake, steering or shock joint',
     short: 'leaks',
     how: 'Dry paper at every joint that was touched, pedal held.',
-    staleOn: staleAfter('pedal and leaks'),
+    tells: ['pedal and leaks'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -42,7 +50,7 @@ export const handPoints: readonly Point[] = [
     label: 'Wheels torqued to the maker’s figure, in sequence',
     short: 'wheel fastening',
     how: 'Every nut or bolt with the torque wrench, star pattern, seats matching the wheel.',
-    staleOn: staleAfter('wheel fastening'),
+    tells: ['wheel fastening'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -52,8 +60,20 @@ export const handPoints: readonly Point[] = [
     label: 'Everything that was opened, torqued to its figure',
     short: 'torque of what was opened',
     how: 'Every fastener that was undone, by the makers’ figures, rubber joints with the weight on the wheels. Name in the note what is staged or waits.',
-    staleOn: staleAfter('torque'),
+    tells: ['torque'],
     where: () => spots(['vehicle'], 'floor'),
+  },
+  {
+    ...observation,
+    id: 'walkedRound',
+    lap: 'last',
+    label: 'The axle that nothing touched: walked round, as it came',
+    short: 'untouched axle',
+    how: 'Springs, shocks, links, hoses, wheels: nothing new, nothing undone, no bright thread or clean bracket. Where there is, it is a change: record it.',
+    drawing: { of: 'hand' },
+    seconds: 25,
+    tells: ['wheel fastening', 'torque'],
+    where: (job) => spots(untouchedAxles(job), 'floor'),
   },
   {
     ...observation,
@@ -71,7 +91,7 @@ export const handPoints: readonly Point[] = [
     ],
     tellsPart: true,
     seconds: 10,
-    staleOn: staleAfter('blocks'),
+    tells: ['blocks'],
     where: (job) =>
       spots(AXLES, 'floor').filter(
         ({ place }) => (place === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension) === 'beam-leaves',
@@ -83,7 +103,7 @@ export const handPoints: readonly Point[] = [
     label: 'Steering free lock to lock, shaft engaged',
     short: 'steering',
     how: 'No bind, no contact, shaft joint fully engaged.',
-    staleOn: staleAfter('steering'),
+    tells: ['steering'],
     where: () => spots(['vehicle'], 'floor'),
   },
 ];

@@ -1,4 +1,3 @@
-import { staleAfter } from '../common/stale';
 import { length, observation, spots, type Point } from '../../record/point';
 
 /** Where the lamps stand, and that they were re-aimed. */
@@ -13,7 +12,7 @@ export const lampPoints: readonly Point[] = [
     essential: true,
     range: [500, 1400],
     lap: 'lamps',
-    staleOn: staleAfter('lamps'),
+    tells: ['lamps'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -24,7 +23,7 @@ export const lampPoints: readonly Point[] = [
     how: 'On level floor at the measured load, to the rule that the shop entered.',
     drawing: { of: 'lamp' },
     lap: 'lamps',
-    staleOn: staleAfter('lamps'),
+    tells: ['lamps'],
     where: () => spots(['vehicle'], 'floor'),
   },
 ];

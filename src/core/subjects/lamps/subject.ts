@@ -7,4 +7,5 @@ export const lamps: Subject = {
   station: 'alignment',
   points: lampPoints,
   checks: lampChecks,
+  fitted: [{ id: 'lamps', name: 'Lamp aim', kind: 'lamp', at: 'vehicle' }],
 };

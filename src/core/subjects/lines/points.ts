@@ -1,4 +1,3 @@
-import { staleAfter } from '../common/stale';
 import { length, observation, spots, type Point } from '../../record/point';
 import { hosePlaces, hoseSpots } from '../common/where';
 
@@ -7,6 +6,7 @@ export const linePoints: readonly Point[] = [
   {
     ...length,
     id: 'hoseFree',
+    raises: 'brake-hose',
     label: 'Brake hose, free length',
     short: 'hose free length',
     how: 'The flexible part alone, without the rigid ends, pulled straight by hand.',
@@ -14,7 +14,7 @@ export const linePoints: readonly Point[] = [
     drawing: { of: 'hose', tape: 'free' },
     essential: true,
     range: [120, 900],
-    staleOn: staleAfter('hose'),
+    tells: ['hose'],
     where: (job) => spots(hosePlaces(job), 'droop'),
   },
   {
@@ -27,7 +27,7 @@ export const linePoints: readonly Point[] = [
     drawing: { of: 'hose', tape: 'span' },
     essential: true,
     range: [60, 900],
-    staleOn: staleAfter('hose span'),
+    tells: ['hose span'],
     where: hoseSpots,
   },
   {
@@ -36,7 +36,7 @@ export const linePoints: readonly Point[] = [
     label: 'Hose by hand: no kink, twist, pull or rub',
     short: 'hose by hand',
     how: 'Hanging at full droop, turned to both locks where it steers: hand along the whole hose. Off frame, spring, exhaust, tyre.',
-    staleOn: staleAfter('hose proof'),
+    tells: ['hose proof'],
     where: (job) => spots(hosePlaces(job), 'droop'),
   },
 ];

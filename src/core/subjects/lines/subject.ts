@@ -9,4 +9,5 @@ export const lines: Subject = {
   points: linePoints,
   checks: [hoseSlackCheck('before'), hoseSlackCheck('after')],
   limits: [hoseSlack],
+  fitted: [{ id: 'brake-hose', name: 'Brake hose, line or bracket', kind: 'brake-hose', at: 'corner' }],
 };

@@ -53,7 +53,7 @@ const coordinate = (feature: Feature, axis: Axis): Point => ({
   signed: axis !== 'z',
   range: AXES[axis].range,
   seconds: 40,
-  staleOn: [],
+  tells: [],
   where: where(feature),
 });
 
@@ -73,7 +73,7 @@ const half = (which: 'frontHalf' | 'rearHalf', name: string, short: string, how:
   asked: 'once a vehicle',
   route: 'linkage',
   range: [300, 1100],
-  staleOn: [],
+  tells: [],
   where: (job) => AXLES.filter((axle) => isLeaf(job, axle)).flatMap((axle) => spots(cornersOf(axle), 'floor')),
 });
 
@@ -114,7 +114,7 @@ export const linkagePoints: readonly Point[] = [
     asked: 'once a vehicle',
     route: 'linkage',
     range: [500, 1300],
-    staleOn: [],
+    tells: [],
     where: () => spots(AXLES, 'floor'),
   },
   ...coordinates.map(([point]) => point),

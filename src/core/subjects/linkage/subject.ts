@@ -1,6 +1,7 @@
 import type { Subject } from '../../record/subject';
 import { linkagePoints } from './points';
 import { linkageRoutes } from './routes';
+import { kitRaised } from './kitRaised';
 import { patchesFault } from './patches';
 
 export const linkage: Subject = {
@@ -9,4 +10,5 @@ export const linkage: Subject = {
   points: linkagePoints,
   routes: linkageRoutes,
   fault: patchesFault,
+  raises: kitRaised,
 };

@@ -111,7 +111,23 @@ export function loadsOf(figures: Figures): { u: number; cap: Cap | undefined; sa
       },
       said,
     };
-  return { u: (GRAVITY * (mass / 4)) / WHEEL_RATE, cap: undefined, said };
+  return { u: sagOf(mass), cap: undefined, said };
+}
+
+/** Standard uncertainty of a corner's height for a load, mm, the wheel rate not being known. @param mass kg */
+const sagOf = (mass: number): number => (GRAVITY * (mass / 4)) / WHEEL_RATE;
+
+/** By how much heights of Before and After may lie apart for their loads alone, three times that, mm. */
+export function heightsApart(figures: Figures): number {
+  const read = (name: string): number | null => {
+    const spot = loadSpots[name];
+    const figure = spot ? figures.figure(spot) : null;
+    return figure?.status === 'read' ? figure.value : null;
+  };
+  const apart = (a: number | null, b: number | null): number => (a === null || b === null ? 0 : Math.abs(a - b));
+  const kg = apart(read('load after'), read('load before'));
+  const tank = apart(read('fuel after'), read('fuel before'));
+  return kg <= ALIKE.kg + 1e-9 && tank <= ALIKE.tank + 1e-9 ? 0 : 3 * sagOf(kg + TANK * tank);
 }
 
 /** Unlike loads beyond what an uncertainty can say are not compared; unrecorded ones never read Clear. */

@@ -1,9 +1,7 @@
 import { mm } from '../../kernel/phrase';
 import { lipIsAltered } from '../common/altered';
-import { staleAfter } from '../common/stale';
 import { AXLES, axleOf, CORNERS } from '../../kernel/places';
 import { spots, BOTH, length, type Point } from '../../record/point';
-import { changedSince } from '../../record/pointRules';
 import { shockHolds } from '../common/where';
 
 /** What the stance is worked from: load, tyres, heights, lamp. */
@@ -23,7 +21,7 @@ export const stancePoints: readonly Point[] = [
     rideHeight: false,
     range: [0, 1],
     seconds: 10,
-    staleOn: ['load'],
+    tells: ['load'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -41,7 +39,7 @@ export const stancePoints: readonly Point[] = [
     rideHeight: false,
     range: [0, 900],
     seconds: 20,
-    staleOn: ['load'],
+    tells: ['load'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -59,26 +57,29 @@ export const stancePoints: readonly Point[] = [
     rideHeight: false,
     range: [120, 500],
     seconds: 15,
-    staleOn: staleAfter('pressure'),
+    tells: ['pressure'],
     where: () => spots(CORNERS, 'floor'),
   },
   {
     ...length,
     id: 'tyreDiameter',
+    raises: 'tyre-or-wheel',
     label: 'Tyre diameter, as it really measures',
     short: 'tyre diameter',
     how: 'Across the tread over the hub centre, or the tape round the tread divided by 3.1416. Printed sizes run over and under.',
     drawing: { of: 'tyre' },
-    // How fast a shaft turns goes by the tyre that was fitted.
-    essential: (job, { gate }) => gate === 'after' && changedSince(job, 'tyre-or-wheel'),
+    // Whether other tyres are on is read, not remembered; how fast a shaft turns goes by it too.
+    essential: true,
+    seconds: 15,
     always: true,
     range: [600, 1100],
-    staleOn: staleAfter('tyre size'),
+    tells: ['tyre size'],
     where: () => spots(AXLES, 'floor'),
   },
   {
     ...length,
     id: 'hubToLip',
+    raises: 'spring',
     height: true,
     doubt: ({ vehicle }, value) => {
       const hub = value - vehicle.tyreDiameter / 2;
@@ -97,13 +98,14 @@ export const stancePoints: readonly Point[] = [
     essential: true,
     rideHeight: true,
     range: [300, 800],
-    staleOn: staleAfter('hub height'),
+    tells: ['hub height'],
     alsoStale: shockHolds,
     where: (job) => (job.job.heightSchool === 'hub-to-lip' ? spots(CORNERS, 'floor') : []),
   },
   {
     ...length,
     id: 'floorToLip',
+    raises: 'spring',
     height: true,
     doubt: ({ vehicle }, value) =>
       value < 650 && value >= 300
@@ -120,7 +122,7 @@ export const stancePoints: readonly Point[] = [
     essential: true,
     rideHeight: true,
     range: [650, 1350],
-    staleOn: staleAfter('floor height'),
+    tells: ['floor height'],
     alsoStale: shockHolds,
     where: (job) => (job.job.heightSchool === 'floor-to-lip' ? spots(CORNERS, 'floor') : []),
   },
@@ -134,12 +136,13 @@ export const stancePoints: readonly Point[] = [
     drawing: { of: 'radius' },
     essential: 'floor-to-lip',
     range: [280, 560],
-    staleOn: staleAfter('tyre size', 'pressure', 'load'),
+    tells: ['tyre size', 'pressure', 'load'],
     where: () => spots(CORNERS, 'floor'),
   },
   {
     ...length,
     id: 'hubToMark',
+    raises: 'spring',
     label: 'Hub centre up to the fixed body mark',
     short: 'hub to body mark',
     how: 'To the tape mark put on the door shut or panel above the wheel: a point that no trimming moves.',
@@ -147,7 +150,7 @@ export const stancePoints: readonly Point[] = [
     essential: true,
     rideHeight: true,
     range: [300, 1100],
-    staleOn: staleAfter('body mark'),
+    tells: ['body mark'],
     alsoStale: shockHolds,
     where: (job) =>
       spots(

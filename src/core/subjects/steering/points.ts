@@ -4,7 +4,6 @@ import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from 
 import { limitOn } from '../../record/checks/limit';
 import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
-import { staleAfter } from '../common/stale';
 import { kindOf } from '../linkage/features';
 import { wheelCentre } from './limits';
 
@@ -30,7 +29,7 @@ const once = {
   essential: true,
   lacking: true,
   instrument: 'tape-hidden',
-  staleOn: staleAfter('steering part'),
+  tells: ['steering part'],
 } as const;
 const cross = { plus: 'Left end lower', minus: 'Right end lower', picture: 'across' } as const;
 
@@ -49,7 +48,7 @@ const bumpPoints: readonly Point[] = BUMPS.flatMap((n): Point[] => [
     route: BUMP_ROUTE,
     range: [250, 800],
     seconds: 40,
-    staleOn: staleAfter('steering'),
+    tells: ['steering'],
     where: () => spots(['FL'], 'floor'),
   },
   {
@@ -66,7 +65,7 @@ const bumpPoints: readonly Point[] = BUMPS.flatMap((n): Point[] => [
     route: BUMP_ROUTE,
     range: [-3, 3],
     seconds: 40,
-    staleOn: staleAfter('steering'),
+    tells: ['steering'],
     where: () => spots(['FL'], 'floor'),
   },
 ]);
@@ -85,7 +84,7 @@ export const steeringPoints: readonly Point[] = [
     ways: { plus: 'Turned to the left', minus: 'Turned to the right', picture: 'turned' },
     range: [-25, 25],
     seconds: 8,
-    staleOn: staleAfter('steering', 'axle place'),
+    tells: ['steering', 'axle place'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -101,7 +100,7 @@ export const steeringPoints: readonly Point[] = [
     ways: cross,
     range: [-25, 25],
     seconds: 8,
-    staleOn: staleAfter('steering', 'axle place'),
+    tells: ['steering', 'axle place'],
     doubt: (job, value, { gate }) => mirrored(job, 'dragLinkAngle', value, gate),
     where: front,
   },
@@ -121,12 +120,13 @@ export const steeringPoints: readonly Point[] = [
       { id: 'right', name: 'On the right', good: true },
     ],
     seconds: 4,
-    staleOn: staleAfter('steering part'),
+    tells: ['steering part'],
     where: front,
   },
   {
     ...once,
     id: 'dragLinkLength',
+    raises: 'steering-part',
     label: 'Drag link, joint centre to joint centre',
     short: 'drag link length',
     how: 'Along the link, between the middles of its two ball joints.',
@@ -172,7 +172,7 @@ export const steeringPoints: readonly Point[] = [
     ways: { plus: 'Outer end lower', minus: 'Inner end lower', picture: 'outer' },
     range: [-25, 25],
     seconds: 8,
-    staleOn: staleAfter('steering', 'axle place'),
+    tells: ['steering', 'axle place'],
     where: wishbones,
   },
   {
@@ -188,7 +188,7 @@ export const steeringPoints: readonly Point[] = [
     ways: { plus: 'Wheel or axle end lower', minus: 'Wheel or axle end higher', picture: 'outer' },
     range: [-30, 30],
     seconds: 6,
-    staleOn: staleAfter('axle place'),
+    tells: ['axle place'],
     where: (job) => [...wishbones(job), ...spots(armed(job), 'below')],
   },
   {
@@ -269,7 +269,7 @@ export const steeringPoints: readonly Point[] = [
       { id: 'ahead', name: 'Ahead of it', good: true },
     ],
     seconds: 4,
-    staleOn: staleAfter('steering part'),
+    tells: ['steering part'],
     where: (job) => (steeredBeam(job) ? [] : spots(['front'], 'below')),
   },
   {
@@ -296,7 +296,7 @@ export const steeringPoints: readonly Point[] = [
     gates: BOTH,
     range: [5, 250],
     seconds: 15,
-    staleOn: staleAfter('axle place'),
+    tells: ['axle place'],
     where: (job) => spots(armed(job), 'below'),
   },
   {
@@ -309,7 +309,7 @@ export const steeringPoints: readonly Point[] = [
     lacking: true,
     range: [200, 800],
     seconds: 10,
-    staleOn: staleAfter('steering', 'steering part'),
+    tells: ['steering', 'steering part'],
     where: () => spots(['front'], 'floor-left', 'floor-right'),
   },
   ...(['damperClosed', 'damperOpen'] as const).map((id): Point => ({
@@ -338,7 +338,7 @@ export const steeringPoints: readonly Point[] = [
       { id: 'ends', name: 'At its end, or it touches', good: false },
     ],
     seconds: 12,
-    staleOn: staleAfter('steering', 'steering part'),
+    tells: ['steering', 'steering part'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -356,7 +356,7 @@ export const steeringPoints: readonly Point[] = [
     seconds: 12,
     // After the wheel was centred, so at the end of what is done on the floor.
     lap: 'last',
-    staleOn: staleAfter('steering'),
+    tells: ['steering'],
     where: () => spots(['vehicle'], 'floor'),
   },
   {
@@ -370,12 +370,13 @@ export const steeringPoints: readonly Point[] = [
     asked: { after: ['body-lift'] },
     essential: (job) => raised(job),
     seconds: 40,
-    staleOn: staleAfter('steering'),
+    tells: ['steering'],
     where: (job) => (raised(job) ? spots(['vehicle'], 'floor') : []),
   },
   {
     ...length,
     id: 'poke',
+    raises: 'tyre-or-wheel',
     label: 'Tyre’s outer side beyond the fender’s edge',
     short: 'poke',
     how: 'A plumb line or straightedge down from the edge at the wheel’s top; plus where the tyre stands out.',
@@ -384,7 +385,7 @@ export const steeringPoints: readonly Point[] = [
     signed: true,
     range: [-80, 120],
     seconds: 8,
-    staleOn: staleAfter('axle place', 'tyre size', 'opening'),
+    tells: ['axle place', 'tyre size', 'opening'],
     where: () => spots(CORNERS, 'floor'),
   },
   ...bumpPoints,

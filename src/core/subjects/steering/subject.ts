@@ -13,4 +13,15 @@ export const steering: Subject = {
   limits: steeringLimits,
   routes: steeringRoutes,
   entries: [builtOpposite],
+  fitted: [
+    {
+      id: 'drag-link',
+      name: 'Drag link or pitman arm',
+      kind: 'steering-part',
+      at: 'axle',
+      on: (_v, axle) => axle === 'front',
+    },
+    { id: 'tie-rod', name: 'Tie rod', kind: 'steering-part', at: 'axle', on: (_v, axle) => axle === 'front' },
+    { id: 'damper', name: 'Steering damper', kind: 'steering-part', at: 'axle', on: (_v, axle) => axle === 'front' },
+  ],
 };

@@ -1,4 +1,3 @@
-import { staleAfter } from '../common/stale';
 import { AXLES, type Place } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { latestStanding } from '../../record/figures';
@@ -22,6 +21,7 @@ export const swayBarPoints: readonly Point[] = [
   {
     ...length,
     id: 'barAngle',
+    raises: 'sway-link',
     label: 'Angle of the sway bar’s arm',
     short: 'bar angle',
     how: 'Gauge on the arm, zeroed on the floor. Plus when the link end stands higher than the pivot end.',
@@ -32,7 +32,7 @@ export const swayBarPoints: readonly Point[] = [
     essential: true,
     lacking: true,
     signed: true,
-    staleOn: staleAfter('bar'),
+    tells: ['bar'],
     alsoStale: shockHolds,
     where: () => spots(AXLES, 'floor'),
   },
@@ -51,7 +51,7 @@ export const swayBarPoints: readonly Point[] = [
       { id: 'rearward', name: 'Rearward', good: true },
     ],
     seconds: 8,
-    staleOn: staleAfter('link'),
+    tells: ['link'],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -67,7 +67,7 @@ export const swayBarPoints: readonly Point[] = [
     lacking: true,
     choices: BAR_STATES,
     seconds: 8,
-    staleOn: staleAfter('link'),
+    tells: ['link'],
     where: (job) => spots(AXLES, 'floor').filter(({ place }) => cameWithBar(job, place)),
   },
   {
@@ -79,18 +79,19 @@ export const swayBarPoints: readonly Point[] = [
     how: 'From the bar’s pivot line straight to the centre of the link bolt.',
     drawing: { of: 'bar', tape: 'arm' },
     range: [100, 500],
-    staleOn: staleAfter('link'),
+    tells: ['link'],
     where: () => spots(AXLES, 'floor'),
   },
   {
     ...length,
     id: 'swayLinkLength',
+    raises: 'sway-link',
     label: 'Sway link, bolt centre to bolt centre',
     short: 'sway link length',
     how: 'Between the two bolt centres, joints at rest.',
     drawing: { of: 'bar', tape: 'link' },
     range: [40, 600],
-    staleOn: staleAfter('link'),
+    tells: ['link'],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -106,7 +107,7 @@ export const swayBarPoints: readonly Point[] = [
     asked: 'after',
     range: [-60, 60],
     signed: true,
-    staleOn: staleAfter('bar', 'link'),
+    tells: ['bar', 'link'],
     alsoStale: shockHolds,
     where: () => spots(AXLES, 'floor'),
   },

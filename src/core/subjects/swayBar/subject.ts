@@ -10,4 +10,8 @@ export const swayBar: Subject = {
   points: swayBarPoints,
   checks: [swayBarCheck, barStateCheck],
   limits: [barRotation],
+  fitted: [
+    { id: 'sway-link', name: 'Sway link', kind: 'sway-link', at: 'corner' },
+    { id: 'sway-bar', name: 'Sway bar', kind: 'sway-link', at: 'axle' },
+  ],
 };

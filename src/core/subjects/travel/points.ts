@@ -1,4 +1,3 @@
-import { staleAfter } from '../common/stale';
 import { AXLES, CORNERS } from '../../kernel/places';
 import { length, spots, type Point } from '../../record/point';
 import { bumpAxles, bumpCorners, shockHolds, steeringMoves } from '../common/where';
@@ -13,7 +12,7 @@ export const travelPoints: readonly Point[] = [
     how: 'Straight up the line the tyre travels, tread to the first body part it would meet.',
     drawing: { of: 'stop', tape: 'tyre' },
     range: [0, 500],
-    staleOn: staleAfter('gap', 'bump'),
+    tells: ['gap', 'bump'],
     alsoStale: steeringMoves,
     where: (job) => spots(bumpCorners(job), 'floor', 'ramp'),
   },
@@ -28,7 +27,7 @@ export const travelPoints: readonly Point[] = [
     // How far a wheel went on the ramp is told by what is left there.
     essential: (_job, { gate, state }) => gate === 'after' && state === 'ramp',
     lacking: true,
-    staleOn: staleAfter('bump'),
+    tells: ['bump'],
     alsoStale: shockHolds,
     where: (job) => spots(bumpCorners(job), 'floor', 'ramp'),
   },
@@ -41,7 +40,7 @@ export const travelPoints: readonly Point[] = [
     how: 'Free length of the stop less its length when fully squashed: from the maker, or measured on one in the press.',
     drawing: { of: 'stop', tape: 'pressed' },
     range: [5, 120],
-    staleOn: staleAfter('shock'),
+    tells: ['shock'],
     where: (job) => spots(bumpAxles(job), 'floor'),
   },
   {
@@ -55,33 +54,35 @@ export const travelPoints: readonly Point[] = [
     range: [350, 950],
     essential: (_job, { gate }) => gate === 'after',
     seconds: 15,
-    staleOn: staleAfter('droop'),
+    tells: ['droop'],
     where: () => spots(CORNERS, 'droop'),
   },
   {
     ...length,
     route: 'clearance',
     id: 'shockOpen',
+    raises: 'shock-or-strap',
     asked: 'once a vehicle',
     label: 'Shock fully open, bolt centre to bolt centre',
     short: 'shock open',
     how: 'From the maker’s sheet, or one off the vehicle pulled out.',
     drawing: { of: 'shock' },
     range: [200, 1000],
-    staleOn: staleAfter('shock'),
+    tells: ['shock'],
     where: () => spots(AXLES, 'floor'),
   },
   {
     ...length,
     route: 'clearance',
     id: 'shockClosed',
+    raises: 'shock-or-strap',
     asked: 'once a vehicle',
     label: 'Shock fully closed, bolt centre to bolt centre',
     short: 'shock closed',
     how: 'From the maker’s sheet, or one off the vehicle pushed in.',
     drawing: { of: 'shock' },
     range: [150, 700],
-    staleOn: staleAfter('shock'),
+    tells: ['shock'],
     where: () => spots(AXLES, 'floor'),
   },
 ];

@@ -1,4 +1,4 @@
-import { AXLES, CORNERS } from '../../kernel/places';
+import { AXLES, CORNERS, type Place } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { kg, mm } from '../../kernel/phrase';
 import { seen } from '../../record/checks/seen';
@@ -7,8 +7,8 @@ import { wheelToCalliper } from './limits';
 import { wheelsChanged } from './points';
 
 /** Asked once wheels, tyres or spacers were changed, whether or not a tyre was asked for; or where it was read anyway. */
-const wasRead = (job: JobDocument, point: string): boolean =>
-  job.readings.some((r) => r.point === point && r.gate === 'after');
+const wasRead = (job: JobDocument, point: string, place: Place): boolean =>
+  job.readings.some((r) => r.point === point && r.gate === 'after' && r.place === place);
 
 const calliper: CheckDefinition = {
   id: 'wheel-to-calliper',
@@ -18,7 +18,7 @@ const calliper: CheckDefinition = {
   calculationMayClear: true,
   limit: wheelToCalliper,
   quantity: 'length',
-  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'calliperGap') ? CORNERS : []),
+  places: (w) => CORNERS.filter((place) => wheelsChanged(w.job, place) || wasRead(w.job, 'calliperGap', place)),
   needs: (_w, place) => ({ required: { gap: { gate: 'after', point: 'calliperGap', place, state: 'floor' } } }),
   work: (input) => {
     const gap = input.get('gap');
@@ -40,7 +40,7 @@ const threads: CheckDefinition = {
   calculationMayClear: true,
   limit: null,
   quantity: 'length',
-  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'threadEngagement') ? AXLES : []),
+  places: (w) => AXLES.filter((place) => wheelsChanged(w.job, place) || wasRead(w.job, 'threadEngagement', place)),
   needs: (_w, place) => ({
     required: {
       thread: { gate: 'after', point: 'threadEngagement', place, state: 'floor' },
@@ -75,7 +75,7 @@ const loadRating: CheckDefinition = {
   calculationMayClear: true,
   limit: null,
   quantity: 'mass',
-  places: (w) => (wheelsChanged(w.job) || wasRead(w.job, 'tyreLoadRating') ? AXLES : []),
+  places: (w) => AXLES.filter((place) => wheelsChanged(w.job, place) || wasRead(w.job, 'tyreLoadRating', place)),
   needs: (_w, place) => ({
     required: {
       rating: { gate: 'after', point: 'tyreLoadRating', place, state: 'floor' },
@@ -106,7 +106,18 @@ export const tyreChecks: readonly CheckDefinition[] = [
   calliper,
   threads,
   loadRating,
+  {
+    ...seen('behind-wheel', 'What stands behind the wheel', 'behindWheel', true, { places: CORNERS }),
+    says: (_w, _place, choice) =>
+      choice === 'spacer'
+        ? {
+            verdict: 'Clear',
+            summary: ['a spacer'],
+            next: ['Its maker’s torque, and again after the first drive; local rules may not allow it.'],
+          }
+        : { verdict: 'Clear', summary: ['nothing between wheel and hub'], next: [] },
+  },
   seen('bolt-pattern', 'Bolt pattern and bore', 'boltPattern', true, {
-    places: ({ job }) => (wheelsChanged(job) || wasRead(job, 'boltPattern') ? AXLES : []),
+    places: ({ job }) => AXLES.filter((place) => wheelsChanged(job, place) || wasRead(job, 'boltPattern', place)),
   }),
 ];

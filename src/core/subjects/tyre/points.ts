@@ -1,13 +1,17 @@
-import { staleAfter } from '../common/stale';
-import { AXLES, CORNERS } from '../../kernel/places';
+import { AXLES, CORNERS, type Place } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { AFTER, length, observation, spots, type Point } from '../../record/point';
-import { changedSince } from '../../record/pointRules';
+import { changedAt } from '../../record/pointRules';
 
 /** Another tyre, wheel or spacer brings wheel fastening, thread, calliper room, load rating and bolt pattern with it. */
-export const wheelsChanged = (job: JobDocument): boolean => changedSince(job, 'tyre-or-wheel');
+export const wheelsChanged = (job: JobDocument, place: Place): boolean => changedAt(job, place, 'tyre-or-wheel');
 /** Asked once wheels, tyres or spacers were changed. */
 const NEW_WHEELS = { after: ['tyre-or-wheel'] } as const;
+
+export const BEHIND = [
+  { id: 'none', name: 'Nothing: wheel on hub', good: true },
+  { id: 'spacer', name: 'A spacer or adapter', good: true },
+] as const;
 
 /** Tyre and wheel as they are mounted. */
 export const tyrePoints: readonly Point[] = [
@@ -15,25 +19,27 @@ export const tyrePoints: readonly Point[] = [
     ...length,
     route: 'clearance',
     id: 'sectionWidth',
+    raises: 'tyre-or-wheel',
     label: 'Tyre width, sidewall to sidewall',
     short: 'section width',
     how: 'Straightedges upright against both sidewalls at their widest, tape between them, tyre at pressure.',
     drawing: { of: 'wheel', tape: 'section' },
     range: [180, 420],
-    staleOn: staleAfter('tyre size'),
+    tells: ['tyre size'],
     where: () => spots(AXLES, 'floor'),
   },
   {
     ...length,
     route: 'clearance',
     id: 'wheelOffset',
+    raises: 'tyre-or-wheel',
     label: 'Wheel offset',
     short: 'wheel offset',
     how: 'As stamped behind a spoke, or backspacing less half of rim width and one inch. Plus when the mounting face lies outboard of the wheel’s middle.',
     drawing: { of: 'wheel', tape: 'offset' },
     signed: true,
     range: [-80, 80],
-    staleOn: staleAfter('tyre size'),
+    tells: ['tyre size'],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -45,20 +51,34 @@ export const tyrePoints: readonly Point[] = [
     how: 'As stamped; across the flanges it is one inch more.',
     drawing: { of: 'wheel', tape: 'rim' },
     range: [120, 360],
-    staleOn: staleAfter('tyre size'),
+    tells: ['tyre size'],
     where: () => spots(AXLES, 'floor'),
   },
   {
     ...length,
     route: 'clearance',
     id: 'wheelSpacer',
+    raises: 'tyre-or-wheel',
     label: 'Spacer between hub and wheel',
     short: 'wheel spacer',
     how: 'Its thickness. Answer “not fitted” where there is none.',
     drawing: { of: 'wheel', tape: 'spacer' },
     range: [0, 80],
-    staleOn: staleAfter('tyre size'),
+    tells: ['tyre size'],
     where: () => spots(AXLES, 'floor'),
+  },
+  {
+    ...observation,
+    id: 'behindWheel',
+    lap: 'last',
+    label: 'What stands between this wheel and its hub?',
+    short: 'behind the wheel',
+    how: 'Look in past the tyre, or between the spokes, wherever no hand is in the way: a spacer or adapter shows as a second edge.',
+    always: true,
+    choices: BEHIND,
+    seconds: 3,
+    tells: ['wheel fit'],
+    where: () => spots(CORNERS, 'floor'),
   },
   {
     ...length,
@@ -72,7 +92,7 @@ export const tyrePoints: readonly Point[] = [
     gates: ['before'],
     asked: 'once a vehicle',
     range: [100, 300],
-    staleOn: [],
+    tells: [],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -88,7 +108,7 @@ export const tyrePoints: readonly Point[] = [
     asked: NEW_WHEELS,
     range: [0, 60],
     essential: false,
-    staleOn: staleAfter('wheel fit'),
+    tells: ['wheel fit'],
     where: () => spots(CORNERS, 'floor'),
   },
   {
@@ -104,7 +124,7 @@ export const tyrePoints: readonly Point[] = [
     asked: NEW_WHEELS,
     range: [10, 24],
     essential: false,
-    staleOn: staleAfter('wheel fit'),
+    tells: ['wheel fit'],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -120,7 +140,7 @@ export const tyrePoints: readonly Point[] = [
     asked: NEW_WHEELS,
     range: [5, 50],
     essential: false,
-    staleOn: staleAfter('wheel fit'),
+    tells: ['wheel fit'],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -134,7 +154,7 @@ export const tyrePoints: readonly Point[] = [
     asked: NEW_WHEELS,
     essential: false,
     seconds: 20,
-    staleOn: staleAfter('wheel fit'),
+    tells: ['wheel fit'],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -151,7 +171,7 @@ export const tyrePoints: readonly Point[] = [
     asked: NEW_WHEELS,
     range: [400, 2500],
     essential: false,
-    staleOn: staleAfter('tyre size'),
+    tells: ['tyre size'],
     where: () => spots(AXLES, 'floor'),
   },
   {
@@ -168,7 +188,7 @@ export const tyrePoints: readonly Point[] = [
     asked: NEW_WHEELS,
     range: [500, 4000],
     essential: false,
-    staleOn: staleAfter('load rating').filter((kind) => kind === 'load'),
+    tells: ['axle load'],
     where: () => spots(AXLES, 'floor'),
   },
 ];

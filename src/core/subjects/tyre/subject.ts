@@ -1,5 +1,6 @@
 import type { Subject } from '../../record/subject';
 import { tyreChecks } from './checks';
+import { wheelsRaised } from './raised';
 import { wheelToCalliper } from './limits';
 import { tyrePoints } from './points';
 
@@ -9,4 +10,10 @@ export const tyre: Subject = {
   points: tyrePoints,
   checks: tyreChecks,
   limits: [wheelToCalliper],
+  raises: wheelsRaised,
+  fitted: [
+    { id: 'tyre', name: 'Tyre', kind: 'tyre-or-wheel', at: 'corner' },
+    { id: 'wheel', name: 'Wheel', kind: 'tyre-or-wheel', at: 'corner' },
+    { id: 'wheel-spacer', name: 'Wheel spacer', kind: 'tyre-or-wheel', at: 'corner' },
+  ],
 };

@@ -1,4 +1,4 @@
-import { ChangeKind } from '../../document/changes';
+import { ChangeKind } from '../document/changes';
 
 /**
  * What a reading or a hand check depends on, by what it tells: one row of what a change makes stale names these, and
@@ -16,6 +16,7 @@ export type Tells =
   | 'bar'
   | 'link'
   | 'hose'
+  | 'hose gap'
   | 'hose span'
   | 'hose proof'
   | 'tyre size'
@@ -31,6 +32,7 @@ export type Tells =
   | 'hanging'
   | 'engages'
   | 'axle place'
+  | 'wheelbase'
   | 'axle place bar'
   | 'opening'
   | 'rub test'
@@ -39,6 +41,7 @@ export type Tells =
   | 'pressure'
   | 'load'
   | 'load rating'
+  | 'axle load'
   | 'blocks'
   | 'shock'
   | 'cut'
@@ -67,6 +70,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
     'slip',
     'hanging',
     'axle place',
+    'wheelbase',
     'alignment',
     'steering',
     'lamps',
@@ -88,6 +92,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   'track-bar-or-arm': [
     ...HEIGHTS,
     'axle place',
+    'wheelbase',
     'axle place bar',
     'driveline',
     'slip',
@@ -133,14 +138,25 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   ],
   trim: [...GAPS, 'cut', 'opening', ...RUBS, 'wheel fastening'],
   lip: ['hub height', 'floor height', ...GAPS, 'cut', 'opening', ...RUBS],
-  'brake-hose': ['hose', 'hose span', 'hose proof', 'pedal and leaks', 'rub test', 'wheel fastening', 'torque'],
+  'brake-hose': [
+    'hose',
+    'hose gap',
+    'hose span',
+    'hose proof',
+    'pedal and leaks',
+    'rub test',
+    'wheel fastening',
+    'torque',
+  ],
   'sway-link': ['bar', 'link', 'rub test, bar', 'rub test', 'wheel fastening', 'torque'],
   load: [
     ...HEIGHTS,
     'load',
     'driveline',
     'load rating',
+    'axle load',
     'axle place',
+    'wheelbase',
     'alignment',
     ...GAPS,
     'bump',
@@ -153,7 +169,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   lamp: ['lamps'],
   driveshaft: ['driveline', 'shaft', 'slip', 'hanging', 'engages', 'torque'],
   'case-or-bearing': ['driveline', 'slip', 'hanging', 'engages', 'torque'],
-  shim: ['driveline', 'slip', 'hanging', 'engages', 'axle place', 'alignment', 'lock', ...GAPS, 'torque'],
+  shim: ['driveline', 'slip', 'hanging', 'engages', 'axle place', 'wheelbase', 'alignment', 'lock', ...GAPS, 'torque'],
   // A longer pitman arm or link reaches elsewhere at lock, and turns the wheels straight ahead.
   'steering-part': ['steering', 'steering part', 'alignment', 'lock', 'gap at lock', ...RUBS, ...OPENED],
 };
@@ -161,3 +177,34 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
 /** The changes after which what tells that has to be read again. */
 export const staleAfter = (...tells: readonly Tells[]): readonly ChangeKind[] =>
   ChangeKind.options.filter((kind) => MAKES_STALE[kind].some((t) => tells.includes(t)));
+
+/** What the body's lean tells of: as another end stands, all of it leans. */
+const LEANS: readonly Tells[] = [...HEIGHTS, 'lamps', 'alignment', 'bar', 'driveline', 'axle place bar'];
+const NONE: readonly Tells[] = [];
+/** Whole: it was made on the vehicle, whatever place it names. */
+const ALL: readonly Tells[] = [...new Set(Object.values(MAKES_STALE).flat())];
+
+/**
+ * What a change made at one axle bears on at the other. Source: docs/figures.md "Whose a change is".
+ */
+export const OTHER_AXLE: Record<ChangeKind, readonly Tells[]> = {
+  spring: LEANS,
+  'shock-or-strap': LEANS,
+  'track-bar-or-arm': ['wheelbase', 'steering'],
+  shim: ['wheelbase', 'steering'],
+  'tyre-or-wheel': ['alignment', 'lamps'],
+  alignment: ['steering'],
+  trim: NONE,
+  lip: NONE,
+  'brake-hose': NONE,
+  'sway-link': NONE,
+  driveshaft: NONE,
+  'case-or-bearing': NONE,
+  'body-lift': ALL,
+  load: ALL,
+  'tyre-pressure': ALL,
+  lamp: ALL,
+  'steering-part': ALL,
+};
+/** What is made at one wheel and leaves the wheel across as it was. */
+export const OWN_SIDE: readonly ChangeKind[] = ['trim', 'lip', 'brake-hose'];
