@@ -3,7 +3,7 @@ import type { JobDocument, Vehicle } from '../document/job';
 import { axleOf, isCorner, PLACE_NAME, type Axle, type Place } from '../kernel/places';
 import type { SuspensionKind } from '../document/suspensionKind';
 import type { Book } from './book';
-import type { StationId } from './station';
+import { STATIONS, type StationId } from './station';
 
 /** A part of a vehicle that can be fitted, moved or set, and the kind of change that doing so is. */
 export interface FittedPart {
@@ -36,7 +36,10 @@ export function partsAt(
   const by = new Map<StationId, FittedPart[]>();
   for (const { station, fitted } of book.subjects)
     for (const part of fitted ?? []) if (there(part)) by.set(station, [...(by.get(station) ?? []), part]);
-  return [...by].map(([station, parts]) => ({ station, parts }));
+  return STATIONS.flatMap(({ id }) => {
+    const parts = by.get(id);
+    return parts ? [{ station: id, parts }] : [];
+  });
 }
 
 /** The part of that id; undefined where a change names one in words. */

@@ -20,7 +20,7 @@ type Body = Pick<Change, 'kind' | 'what' | 'place' | 'part' | 'condition' | 'set
 const CONDITIONS = [
   ['new', 'New'],
   ['used', 'Used'],
-  ['as-it-was', 'As it was, put back'],
+  ['as-it-was', 'Put back'],
 ] as const;
 
 /**
@@ -113,16 +113,8 @@ export function ChangeForm({ first, only = false }: { first?: ChangeKind; /** No
         setWrong('');
       });
   };
-  return (
-    // Not a form action: React resets a form after one, and a choice then shows what it is not.
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        record();
-      }}
-      className="space-y-4"
-    >
-      {!only && <WhereAndWhich vehicle={vehicle} place={place} part={part} onPlace={choosePlace} onPart={setPart} />}
+  const more = (
+    <>
       {part === NO_PART && (
         <SelectField
           label="Kind of change"
@@ -132,29 +124,43 @@ export function ChangeForm({ first, only = false }: { first?: ChangeKind; /** No
         />
       )}
       {sets && <SettingFields w={view.workings} typed={setting} wrong={unset} onTyped={setSetting} />}
-      <div className="grid items-end gap-3 md:grid-cols-[auto_minmax(0,1fr)_auto]">
-        {!sets && kind !== undefined && part !== NO_PART ? (
-          <Choice label="Condition" value={condition} options={CONDITIONS} onValue={setCondition} />
-        ) : (
-          <span />
-        )}
-        <TextField
-          label={part === NO_PART ? 'What was changed' : 'What else there is to say'}
-          value={words}
-          maxLength={240}
-          onChange={(e) => setWords(e.target.value)}
-          wrong={wrong}
-        />
-        <button className="btn" disabled={busy}>
-          Record change
-        </button>
-      </div>
+      {!sets && kind !== undefined && part !== NO_PART && (
+        <Choice label="Condition" value={condition} options={CONDITIONS} onValue={setCondition} />
+      )}
+      <TextField
+        label={part === NO_PART ? 'What was changed' : 'What else there is to say'}
+        value={words}
+        maxLength={240}
+        onChange={(e) => setWords(e.target.value)}
+        wrong={wrong}
+      />
+      <button className="btn w-full" disabled={busy}>
+        Record change
+      </button>
       {cost !== null && cost.readings > 0 && (
         <p className="text-[15px]">
           Recorded now it asks {cost.readings} readings again, about {cost.minutes} min:{' '}
           {cost.which.slice(0, 4).join(', ')}
           {cost.which.length > 4 && ` and ${cost.which.length - 4} more`}.
         </p>
+      )}
+    </>
+  );
+  return (
+    // Not a form action: React resets a form after one, and a choice then shows what it is not.
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        record();
+      }}
+      className="space-y-4"
+    >
+      {only ? (
+        more
+      ) : (
+        <WhereAndWhich vehicle={vehicle} place={place} part={part} onPlace={choosePlace} onPart={setPart}>
+          {more}
+        </WhereAndWhich>
       )}
     </form>
   );

@@ -47,7 +47,7 @@ export function SettingFields({
     />
   );
   return (
-    <div className="grid items-start gap-3 md:col-span-full md:grid-cols-[minmax(0,2fr)_minmax(0,1fr)_minmax(0,1fr)_minmax(0,2fr)]">
+    <div className="grid grid-cols-2 items-end gap-3 *:first:col-span-2 *:last:col-span-2">
       <SelectField
         label="Which adjuster"
         value={typed.adjuster}

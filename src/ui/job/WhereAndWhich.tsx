@@ -1,5 +1,6 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { BOOK } from '@/core/assembly/book';
 import type { Vehicle } from '@/core/document/job';
 import { PLACE_NAME, type Place } from '@/core/kernel/places';
@@ -31,12 +32,15 @@ export function WhereAndWhich({
   part,
   onPlace,
   onPart,
+  children,
 }: {
   vehicle: Vehicle;
   place: Place | null;
   part: string;
   onPlace: (place: Place) => void;
   onPart: (part: string) => void;
+  /** What is said last: under the place, beside the parts. */
+  children: ReactNode;
 }) {
   const at = (where: Place, name: string, shape: string) => (
     <button
@@ -52,7 +56,7 @@ export function WhereAndWhich({
   );
   const stations = place === null ? [] : partsAt(BOOK, vehicle, place);
   return (
-    <div className="grid gap-4 md:grid-cols-[300px_minmax(0,1fr)]">
+    <div className="grid content-start gap-4 md:grid-cols-[300px_minmax(0,1fr)] md:grid-rows-[auto_1fr]">
       <div role="group" aria-label="Where on the vehicle" className="space-y-2">
         <p className="text-sm font-semibold">Where, seen from above</p>
         <div className="relative space-y-6 rounded-[36px] border-2 border-rule px-1 py-3">
@@ -64,7 +68,7 @@ export function WhereAndWhich({
         </div>
         {at('vehicle', 'Whole vehicle', 'w-full')}
       </div>
-      <div role="group" aria-label="Which part" className="space-y-2">
+      <div role="group" aria-label="Which part" className="space-y-2 md:col-start-2 md:row-span-2">
         <p className="text-sm font-semibold">
           {place === null ? 'Then which part' : `Which part, ${PLACE_NAME[place].toLowerCase()}`}
         </p>
@@ -101,6 +105,7 @@ export function WhereAndWhich({
           </>
         )}
       </div>
+      <div className="space-y-3 md:col-start-1 md:row-start-2">{children}</div>
     </div>
   );
 }
