@@ -214,7 +214,7 @@ withDatabase('a made-up subject, added by its folder and one line', () => {
       units: METRIC_SHOP,
     };
     const snapshot = { id: jobId, document, signed: null, mine: [], kits: [], versions: [] } as unknown as Snapshot;
-    const view = viewOf(snapshot, looker, [], new Memo(), false);
+    const view = viewOf(snapshot, looker, [], new Memo(), false, 0);
     const subject = subjectRoom('bracket');
     if (!subject) throw new Error('no room');
     const drawn = renderToStaticMarkup(

@@ -9,10 +9,21 @@ type At = Parameters<NonNullable<Point['alsoStale']>>[1];
 
 const axleAt = (place: Place): Axle | null => (place === 'vehicle' ? null : isCorner(place) ? axleOf(place) : place);
 
+/** By what is told: asked of every reading of a job. */
+const known = new WeakMap<Point['tells'], readonly ChangeKind[]>();
+function kindsBy(tells: Point['tells']): readonly ChangeKind[] {
+  const before = known.get(tells);
+  if (before) return before;
+  const kinds = staleAfter(...tells);
+  known.set(tells, kinds);
+  return kinds;
+}
+
 /** The kinds of change that bear on what a point tells there, wherever they were made. */
-export const kindsOn = (point: Point, job: JobDocument, at: At): readonly ChangeKind[] => [
-  ...new Set([...staleAfter(...point.tells), ...(point.alsoStale?.(job, at) ?? [])]),
-];
+export function kindsOn(point: Point, job: JobDocument, at: At): readonly ChangeKind[] {
+  const [kinds, also] = [kindsBy(point.tells), point.alsoStale?.(job, at) ?? []];
+  return also.length === 0 ? kinds : [...new Set([...kinds, ...also])];
+}
 
 /**
  * Whether a change bears on what a point tells at a place: it is of a kind that does, and made where it reaches that far.

@@ -24,8 +24,7 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
     return memo;
   }, [snapshot, memo]);
   const view = useMemo(() => {
-    void told;
-    return viewOf(snapshot, member, waiting, known, !alone);
+    return viewOf(snapshot, member, waiting, known, !alone, told);
   }, [snapshot, member, waiting, known, alone, told]);
   const { job, workings } = view;
   // What the server told, or froze, waits for no sweep.

@@ -60,11 +60,22 @@ export interface JobView {
   stand: string | null;
 }
 
+/** What a job came to on this screen, by what it was made of: that something reached the server changes nothing of it. */
+interface WorkedHere {
+  document: JobDocument;
+  entries: string;
+  leaving: boolean;
+  swept: number;
+  worked: Pick<JobView, 'job' | 'workings' | 'verdicts' | 'gates' | 'corners' | 'told'>;
+}
+const lately = new WeakMap<Memo, WorkedHere>();
+
 /**
  * Works the job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again.
  *
  * @param memo what earlier states of this job were worked with
  * @param leaving sweeps that nobody did yet are a worker's: until it tells, their checks say that they wait for it
+ * @param swept counts what the worker told: each time the job is worked again
  */
 export function viewOf(
   snapshot: Snapshot,
@@ -72,18 +83,19 @@ export function viewOf(
   waiting: readonly Waiting[],
   memo: Memo,
   leaving: boolean,
+  swept: number,
 ): JobView {
   const own = waiting.filter((w) => w.jobId === snapshot.id);
   const live = own.filter((w) => w.state !== 'refused');
-  const job = withWaiting(
-    snapshot.document,
-    live.map((w) => w.entry),
-    member.name,
-  );
-  const workings = workingsOf(job, memo, leaving, snapshot.pace);
-  // A job on which nothing waits here is what the server worked, by the same arithmetic.
-  const told = live.length === 0 && snapshot.told?.core === CORE_VERSION ? snapshot.told.verdicts : null;
-  const verdicts = snapshot.signed?.verdicts ?? told ?? workJob(job, workings);
+  const made = { document: snapshot.document, entries: live.map((w) => w.id).join(), leaving, swept };
+  const last = lately.get(memo);
+  const same =
+    last?.document === made.document &&
+    last.entries === made.entries &&
+    last.leaving === leaving &&
+    last.swept === swept;
+  const worked = same ? last.worked : workHere(snapshot, live, member, memo, leaving);
+  if (!same) lately.set(memo, { ...made, worked });
   const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
   const bay = member.role !== 'front-desk';
   return {
@@ -97,22 +109,43 @@ export function viewOf(
     stock: snapshot.stock ?? DEFAULT_STOCK,
     versions: snapshot.versions,
     member,
-    job,
-    workings,
-    verdicts,
-    gates: gateStates(workings, verdicts),
-    corners: cornerStances(workings),
-    open: job.job.state === 'open',
+    ...worked,
+    open: worked.job.job.state === 'open',
     bay,
     lead: member.role === 'lead' || member.role === 'owner',
     desk: member.role !== 'technician',
     signed: snapshot.signed,
-    told: told !== null,
     mine: new Set([...snapshot.mine, ...own.map((w) => w.id)]),
     stateOf: (id) => (here.has(id) ? 'here' : 'filed'),
     refused: own.filter((w) => w.state === 'refused'),
     mark: snapshot.mark ?? null,
     stand: snapshot.stand ?? null,
+  };
+}
+
+function workHere(
+  snapshot: Snapshot,
+  live: readonly Waiting[],
+  member: Looker,
+  memo: Memo,
+  leaving: boolean,
+): WorkedHere['worked'] {
+  const job = withWaiting(
+    snapshot.document,
+    live.map((w) => w.entry),
+    member.name,
+  );
+  const workings = workingsOf(job, memo, leaving, snapshot.pace);
+  // A job on which nothing waits here is what the server worked, by the same arithmetic.
+  const told = live.length === 0 && snapshot.told?.core === CORE_VERSION ? snapshot.told.verdicts : null;
+  const verdicts = snapshot.signed?.verdicts ?? told ?? workJob(job, workings);
+  return {
+    job,
+    workings,
+    verdicts,
+    gates: gateStates(workings, verdicts),
+    corners: cornerStances(workings),
+    told: told !== null,
   };
 }
 
