@@ -173,6 +173,34 @@ describe('whose a change is', () => {
     for (const [point, to] of left.filter(([p]) => bears(kind, undefined, p, from)))
       expect([point, to, bears(kind, undefined, point, to)]).toEqual([point, to, true]);
   });
+  test('a collar turned leaves what hangs or was flexed, and every fastener; a spring taken out does not', () => {
+    const made = (part?: string) => (point: string, place: Place, state: 'floor' | 'droop' | 'ramp') => {
+      const there = pointById(point);
+      if (!there) throw new Error(point);
+      const change = {
+        id: crypto.randomUUID(),
+        kind: 'spring' as const,
+        gate: 'after' as const,
+        what: 'x',
+        by: 'Ivo',
+        at: '2026-11-20T09:00:00Z',
+      };
+      return bearsOn({ ...change, place: 'front', ...(part && { part }) }, job, there, { place, state });
+    };
+    for (const [point, place, state, turned] of [
+      ['hubToLip', 'FL', 'floor', true],
+      ['gapInner', 'FL', 'floor', true],
+      ['camber', 'FR', 'floor', true],
+      ['hubToLipDroop', 'FL', 'droop', false],
+      ['hoseProof', 'FL', 'droop', false],
+      ['rampInner', 'FL', 'ramp', false],
+      ['wheelFastening', 'vehicle', 'floor', false],
+      ['torqueOpened', 'vehicle', 'floor', false],
+    ] as const) {
+      expect([point, made('collar')(point, place, state)]).toEqual([point, turned]);
+      expect([point, made('coil')(point, place, state)]).toEqual([point, true]);
+    }
+  });
   test('a place never makes more stale than none does', () => {
     for (const kind of ChangeKind.options)
       for (const point of [

@@ -3,7 +3,7 @@ import type { ChangeKind } from '../document/changes';
 import type { Change, JobDocument } from '../document/job';
 import { axleOf, isCorner, type Axle, type Place } from '../kernel/places';
 import type { Point } from './point';
-import { MAKES_STALE, OTHER_AXLE, OWN_SIDE, staleAfter } from './stale';
+import { isSpringSet, MAKES_STALE, OF_OPENING, OTHER_AXLE, OWN_SIDE, staleAfter } from './stale';
 
 type At = Parameters<NonNullable<Point['alsoStale']>>[1];
 
@@ -32,8 +32,13 @@ export function kindsOn(point: Point, job: JobDocument, at: At): readonly Change
 export function bearsOn(change: Change, job: JobDocument, point: Point, at: At): boolean {
   const place = change.place ?? 'vehicle';
   const also = point.alsoStale?.(job, at) ?? [];
+  const set = isSpringSet(change);
+  // A setting that took nothing off leaves what was read hanging or flexed, and every fastener as it was.
+  if (set && (at.state === 'ramp' || at.state.startsWith('droop'))) return false;
   return kindsOf(change, job.vehicle).some((kind) => {
-    const tells = also.includes(kind) ? point.tells : point.tells.filter((t) => MAKES_STALE[kind].includes(t));
+    const tells = also.includes(kind)
+      ? point.tells
+      : point.tells.filter((t) => MAKES_STALE[kind].includes(t) && !(set && OF_OPENING.includes(t)));
     return (also.includes(kind) || tells.length > 0) && reaches(kind, tells, place, at.place);
   });
 }

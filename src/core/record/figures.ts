@@ -5,6 +5,7 @@ import { uncertaintyParts } from '../kernel/uncertainty/instruments';
 import type { Place, VehicleState } from '../kernel/places';
 import { PLACE_NAME, STATE_NAME } from '../kernel/places';
 import type { Point } from './point';
+import { countsAsBefore, shownUnmoved, widened, type Unmoved } from './unmoved';
 import { bearsOn } from './bearing';
 import type { Book } from './book';
 import type { Change, JobDocument, Reading, ReadingGate } from '../document/job';
@@ -22,7 +23,7 @@ export type Figure =
   | { status: 'missing' }
   | { status: 'not-fitted' | 'cannot-reach'; readings: Reading[] }
   | { status: 'stale'; readings: Reading[]; change: Change }
-  | { status: 'observed'; good: boolean; note: string; choice: string; readings: Reading[] }
+  | { status: 'observed'; good: boolean; note: string; choice: string; readings: Reading[]; unmoved?: Unmoved }
   | {
       status: 'read';
       value: number;
@@ -32,6 +33,8 @@ export type Figure =
       /** Unlikely at that point, and nobody here has confirmed it. */
       doubtful: boolean;
       readings: Reading[];
+      /** A setting outdated it, and the heights were shown to stand as they did. */
+      unmoved?: Unmoved;
     };
 
 export const spotKey = (spot: Omit<Spot, 'gate'> & { gate: ReadingGate }): string =>
@@ -173,12 +176,26 @@ export class Figures {
     const fresh = all.filter((reading) => staleBecause(this.book, this.job, reading) === null);
     const latest = fresh.at(-1);
     if (!latest) {
-      const came = set === undefined ? this.asItCame(spot) : null;
+      const came = set === undefined ? (this.asItCame(spot) ?? this.asBefore(spot)) : null;
       if (came) return came;
       const old = all.at(-1);
+      const unmoved = old && set === undefined ? this.unmoved(spot, old) : null;
+      if (old && unmoved) {
+        const point = this.book.byId(spot.point);
+        // As it was before the setting: what an earlier change outdated stays so.
+        const then = all.filter((r) => this.agrees(r, old));
+        return point ? widened(this.of(spot, then), point, unmoved) : { status: 'missing' };
+      }
       const change = old ? staleBecause(this.book, this.job, old) : null;
       return old && change ? { status: 'stale', readings: all, change } : { status: 'missing' };
     }
+    return this.of(spot, fresh);
+  }
+
+  /** The figure that readings come to which all stand. */
+  private of(spot: Spot, fresh: Reading[]): Figure {
+    const latest = fresh.at(-1);
+    if (!latest) return { status: 'missing' };
     if (latest.answer === 'not-fitted' || latest.answer === 'cannot-reach') {
       return { status: latest.answer, readings: fresh };
     }
@@ -195,6 +212,40 @@ export class Figures {
     const point = this.book.byId(spot.point);
     if (!point) return { status: 'missing' };
     return mean(this, point, point.rideHeight ? agreeingSets(measured) : measured);
+  }
+
+  /** Whether two readings of a spot are outdated by the very same changes, so that they are repeats. */
+  private agrees(a: Reading, b: Reading): boolean {
+    const point = this.book.byId(a.point);
+    if (!point) return false;
+    const outdated = (r: Reading) =>
+      this.job.changes
+        .filter((c) => instant(c.at) >= instant(r.takenAt) && bearsOn(c, this.job, point, r))
+        .map((c) => c.id)
+        .join();
+    return outdated(a) === outdated(b);
+  }
+
+  private unmoved(spot: Spot, latest: Reading): Unmoved | null {
+    const point = this.book.byId(spot.point);
+    return point === undefined
+      ? null
+      : shownUnmoved(this, point, latest, (of, readings) => ({
+          figure:
+            readings.length === 0
+              ? { status: 'missing' }
+              : mean(this, of, of.rideHeight ? agreeingSets(readings) : readings),
+          settled: agreeingPair(readings) !== null,
+        }));
+  }
+
+  /** What Before says of what nothing bore on since, at an axle that stands as it came; null where it says nothing. */
+  private asBefore(spot: Spot): Figure | null {
+    const point = this.book.byId(spot.point);
+    const unmoved = point && countsAsBefore(this, point, spot, (readings) => agreeingPair(readings) !== null);
+    if (!point || !unmoved) return null;
+    const came = this.figure({ ...spot, gate: 'before' });
+    return came.status === 'read' || came.status === 'observed' ? widened(came, point, unmoved) : null;
   }
 
   /** What Before says of a thing that is read once a vehicle and was not changed since; null where it says nothing. */

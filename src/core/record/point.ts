@@ -108,6 +108,8 @@ export interface Point {
   essential: boolean | 'floor-to-lip' | ((job: JobDocument, asked: Asked) => boolean);
   /** Every vehicle has it, asked or not: “not fitted” is never an answer. */
   always?: boolean;
+  /** Read at every After, whatever of the vehicle stands as it came. */
+  everyTime?: true;
   /** Not every vehicle has it, although the short route asks: “not fitted” is an answer. */
   lacking?: boolean;
   /** The answers of a thing that is looked at, where “good” and “fault” do not say it. */
@@ -148,13 +150,24 @@ export interface Point {
    * Read otherwise After than it came, with nothing recorded that bears on it, it shows that such a change was made.
    * Source: docs/figures.md "Not recorded".
    */
-  raises?: ChangeKind;
+  raises?: Raises;
   /** What it tells of the vehicle: which changes bear on it goes by that. Source: docs/figures.md "What a change makes stale". */
   tells: readonly Tells[];
   /** Changes that make it stale there only. */
   alsoStale?(job: JobDocument, at: { place: Place; state: VehicleState }): readonly ChangeKind[];
   /** Where and in which vehicle states it is taken on this job; empty where it does not apply. */
   where(job: JobDocument): { place: Place; state: VehicleState }[];
+}
+
+/** What a reading that differs from Before raises, and what explains it. */
+export interface Raises {
+  kind: ChangeKind;
+  /** Kinds that explain it whatever it comes to, made at that axle; left out, all that bear on it there. */
+  by?: readonly ChangeKind[];
+  /** How much of it whatever else bears on it may explain, another end's springs or a load say; in its unit. */
+  most?: number;
+  /** A point at the same wheel whose reading is taken off first: the floor's school reads over the hub so. */
+  less?: string;
 }
 
 type Spot = { place: Place; state: VehicleState };

@@ -45,47 +45,58 @@ function standing(figures: Figures, history: History, point: Point, spot: Spot):
   return { value: last.value, u: Math.hypot(parts.random, parts.graduation) };
 }
 
+const GATES_READ: readonly ReadingGate[] = ['before', 'after'];
+
 function raisedByReadings(job: JobDocument, book: Book, by: Raise[]): Raise[] {
   const figures = new Figures(job, book);
   const history = new History(job, book);
+  const since = recorded(job).filter(sinceBefore);
   const unlike = book.subjects.reduce((most, s) => Math.max(most, s.heightsApart?.(figures) ?? 0), 0);
   for (const point of book.points) {
     const { raises, quantity } = point;
     if (raises === undefined || quantity === 'observation') continue;
     for (const { place, state } of point.where(job)) {
-      const kinds = kindsOn(point, job, { place, state });
       const axle = isCorner(place) ? axleOf(place) : place;
+      const kinds = kindsOn(point, job, { place, state });
+      const bearing = since.filter((c) => bearsOn(c, job, point, { place, state }));
+      const enough = raises.by ?? kinds;
       // What another figure has raised already explains this one too.
-      const known = by.some((r) => r.kind !== raises && kinds.includes(r.kind) && meets(r.place, axle));
-      if (
-        known ||
-        recorded(job).some(
-          (c) =>
-            sinceBefore(c) && (bearsOn(c, job, point, { place, state }) || (c.kind === raises && madeAt(c, place))),
-        )
-      )
-        continue;
-      const at = (gate: ReadingGate): Spot => ({ gate, point: point.id, place, state });
-      const [was, is] = [
-        standing(figures, history, point, at('before')),
-        standing(figures, history, point, at('after')),
-      ];
-      if (!was || !is) continue;
+      const known = by.some((r) => r.kind !== raises.kind && enough.includes(r.kind) && meets(r.place, axle));
+      const made = since.filter((c) => madeAt(c, place));
+      if (known || made.some((c) => c.kind === raises.kind)) continue;
+      if (bearing.some((c) => made.includes(c) && countsAs(c, job.vehicle, enough))) continue;
+      const read = (of: Point) =>
+        GATES_READ.map((gate) => standing(figures, history, of, { gate, point: of.id, place, state }));
+      const [before, after] = read(point);
+      if (!before || !after) continue;
+      const other = raises.less === undefined ? undefined : book.byId(raises.less);
+      const [was, is] = less([before, after], other ? read(other) : []);
       const apart = Math.abs(is.value - was.value) - (point.rideHeight ? unlike : 0);
-      if (apart <= Math.max(LEAST[quantity] ?? 0, APART * Math.hypot(was.u, is.u)) + 1e-9) continue;
+      const least = Math.max(LEAST[quantity] ?? 0, APART * Math.hypot(was.u, is.u));
+      if (apart <= least + (bearing.length > 0 ? (raises.most ?? Infinity) : 0) + 1e-9) continue;
       by.push({
-        kind: raises,
+        kind: raises.kind,
         place: axle,
         why: [
           `${point.short}, ${PLACE_NAME[place].toLowerCase()}, `,
-          { quantity, value: is.value },
+          { quantity, value: after.value },
           ' where it came with ',
-          { quantity, value: was.value },
+          { quantity, value: before.value },
         ],
       });
     }
   }
   return by;
+}
+
+type Figured = { value: number; u: number };
+
+/** Both figures less those of the point that is taken off, where that was read at both gates; else as they are. */
+function less(pair: readonly [Figured, Figured], off: readonly (Figured | null)[]): readonly [Figured, Figured] {
+  const [a, b] = off;
+  if (!a || !b) return pair;
+  const without = (of: Figured, by: Figured): Figured => ({ value: of.value - by.value, u: Math.hypot(of.u, by.u) });
+  return [without(pair[0], a), without(pair[1], b)];
 }
 
 const meets = (a: Place, b: Place): boolean => a === b || a === 'vehicle' || b === 'vehicle';

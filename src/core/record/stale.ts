@@ -208,3 +208,19 @@ export const OTHER_AXLE: Record<ChangeKind, readonly Tells[]> = {
 };
 /** What is made at one wheel and leaves the wheel across as it was. */
 export const OWN_SIDE: readonly ChangeKind[] = ['trim', 'lip', 'brake-hose'];
+
+/** Parts whose setting takes nothing off the vehicle and leaves it standing on its wheels, by their ids. */
+const SET_AS_IT_STANDS: readonly string[] = ['collar', 'torsion-key'];
+type Set = { kind: ChangeKind; part?: string | undefined };
+/** Whether a change was a setting of the spring that took nothing off: a collar turned, a torsion key. */
+export const isSpringSet = ({ kind, part }: Set): boolean =>
+  kind === 'spring' && part !== undefined && SET_AS_IT_STANDS.includes(part);
+/** Whether it moved nothing but the heights: such a setting, a load, a pressure. */
+export const movesHeightOnly = (change: Set): boolean =>
+  isSpringSet(change) || change.kind === 'load' || change.kind === 'tyre-pressure';
+/** What undoing a part costs, which such a setting does not. */
+export const OF_OPENING: readonly Tells[] = OPENED;
+/** Read against level: all four corners move it. */
+export const AGAINST_LEVEL: readonly Tells[] = ['lamps', 'alignment', 'bar', 'driveline', 'axle place bar'];
+/** The heights themselves, and what they are read with: those are read again. */
+export const IS_HEIGHT: readonly Tells[] = [...HEIGHTS, 'load', 'pressure', 'load rating', 'axle load'];

@@ -49,8 +49,8 @@ export function ChangeForm({ first, only = false }: { first?: ChangeKind; /** No
     () =>
       kind === undefined
         ? null
-        : changeCost(view.workings, kind, new Date().toISOString(), (only ? 'front' : place) ?? undefined),
-    [view.workings, kind, place, only],
+        : changeCost(view.workings, kind, new Date().toISOString(), (only ? 'front' : place) ?? undefined, part),
+    [view.workings, kind, place, part, only],
   );
   // An alignment is set by something, from a mark to a mark: without both nobody puts it back.
   const sets = kind === 'alignment';

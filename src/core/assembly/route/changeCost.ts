@@ -20,14 +20,23 @@ export interface ChangeCost {
  * @param place where it would be made; left out, it counts for the whole vehicle
  * @returns nought before After has begun: nothing of it was read
  */
-export function changeCost(w: Workings, kind: ChangeKind, at: string, place?: Place): ChangeCost {
+export function changeCost(w: Workings, kind: ChangeKind, at: string, place?: Place, part?: string): ChangeCost {
   const job = w.filed;
   if (!['after', 'release'].includes(job.job.gate)) return { readings: 0, minutes: 0, which: [] };
   const then = workingsOf({
     ...job,
     changes: [
       ...job.changes,
-      { id: '00000000-0000-4000-8000-000000000000', kind, gate: 'after', what: kind, by: '-', at, ...(place && { place }) },
+      {
+        id: '00000000-0000-4000-8000-000000000000',
+        kind,
+        gate: 'after',
+        what: kind,
+        by: '-',
+        at,
+        ...(place && { place }),
+        ...(part !== undefined && { part }),
+      },
     ],
   });
   const open = (of: Workings) => buildRoute(of, 'after', 'short').filter((stop) => stop.status !== 'answered');

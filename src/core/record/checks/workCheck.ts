@@ -15,6 +15,8 @@ import { tighter, type DecisionRule } from '../../kernel/decisionRule';
 import { judgeWorked, type StandsOn } from './judgeWorked';
 import { limitOn } from './limit';
 import type { Cap, CheckDefinition, Needs, ReadFigure, Verdict, Worked, WorkInput } from './types';
+import { day } from '../../kernel/time/when';
+import { mm, type Phrase } from '../../kernel/phrase';
 
 /**
  * Works one check at one place; null where a lead has said that the vehicle has no such part.
@@ -90,6 +92,10 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
     verdict = seenOn(answer, on(check, book, [...unsure, ...own]));
   }
   verdict.working.inputs = inputsOf(book, { ...needs.required, ...needs.optional }, found);
+  verdict.working.steps = [
+    ...verdict.working.steps,
+    ...unmovedSteps(found, { ...needs.required, ...needs.optional }, named),
+  ];
   const other = check.gate === 'after' ? contradiction(w, needs) : null;
   // What is found past its Stop is past it whichever telling is right.
   if (other && verdict.verdict !== 'Stop') {
@@ -100,6 +106,33 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
   verdict.accepted = acceptanceOf(job, verdict);
   return verdict;
 }
+
+/** Who read it, and on which day. */
+const asBeforeBy = (readings: readonly Reading[]): string => {
+  const last = readings.at(-1);
+  return last ? `${last.takenBy} ${day(last.takenAt.slice(0, 10))}` : '';
+};
+
+/** What a setting outdated and the heights show unmoved, said where the check says how it was worked. */
+const unmovedSteps = (
+  found: ReadonlyMap<string, Figure>,
+  spots: Readonly<Record<string, Spot>>,
+  named: (spot: Spot) => string,
+): { name: string; amount: Phrase }[] =>
+  [...found].flatMap(([name, figure]) => {
+    const spot = spots[name];
+    return spot && (figure.status === 'read' || figure.status === 'observed') && figure.unmoved
+      ? [
+          {
+            name:
+              figure.unmoved.change === null
+                ? `${named(spot)}: as Before, ${asBeforeBy(figure.readings)}; every corner within`
+                : `${named(spot)}: read before ${figure.unmoved.change.what}; stands, every corner within`,
+            amount: [mm(figure.unmoved.by)],
+          },
+        ]
+      : [];
+  });
 
 const isRead = (f: Figure): f is ReadFigure => f.status === 'read';
 const isUnsure = (f: Figure): f is ReadFigure => f.status === 'read' && (f.assumed || f.doubtful);

@@ -141,7 +141,7 @@ export const axlePlacePoints: readonly Point[] = [
   {
     ...bar,
     id: 'trackBarLength',
-    raises: 'track-bar-or-arm',
+    raises: { kind: 'track-bar-or-arm' },
     label: 'Track bar, bolt centre to bolt centre',
     short: 'track bar length',
     how: 'Along the bar, from the middle of one bolt to the middle of the other.',

@@ -6,7 +6,7 @@ export const linePoints: readonly Point[] = [
   {
     ...length,
     id: 'hoseFree',
-    raises: 'brake-hose',
+    raises: { kind: 'brake-hose' },
     label: 'Brake hose, free length',
     short: 'hose free length',
     how: 'The flexible part alone, without the rigid ends, pulled straight by hand.',

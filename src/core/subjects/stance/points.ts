@@ -1,8 +1,15 @@
 import { mm } from '../../kernel/phrase';
 import { lipIsAltered } from '../common/altered';
 import { AXLES, axleOf, CORNERS } from '../../kernel/places';
-import { spots, BOTH, length, type Point } from '../../record/point';
+import { spots, BOTH, length, type Point, type Raises } from '../../record/point';
 import { shockHolds } from '../common/where';
+
+/** What lifts a corner; a load, a pressure or another end's springs only by so much, mm. Source: docs/figures.md "Not recorded". */
+const RISES = {
+  kind: 'spring',
+  by: ['spring', 'body-lift', 'lip', 'track-bar-or-arm', 'shim', 'shock-or-strap'],
+  most: 12,
+} as const satisfies Raises;
 
 /** What the stance is worked from: load, tyres, heights, lamp. */
 export const stancePoints: readonly Point[] = [
@@ -63,13 +70,14 @@ export const stancePoints: readonly Point[] = [
   {
     ...length,
     id: 'tyreDiameter',
-    raises: 'tyre-or-wheel',
+    raises: { kind: 'tyre-or-wheel' },
     label: 'Tyre diameter, as it really measures',
     short: 'tyre diameter',
     how: 'Across the tread over the hub centre, or the tape round the tread divided by 3.1416. Printed sizes run over and under.',
     drawing: { of: 'tyre' },
     // Whether other tyres are on is read, not remembered; how fast a shaft turns goes by it too.
     essential: true,
+    everyTime: true,
     seconds: 15,
     always: true,
     range: [600, 1100],
@@ -79,7 +87,7 @@ export const stancePoints: readonly Point[] = [
   {
     ...length,
     id: 'hubToLip',
-    raises: 'spring',
+    raises: RISES,
     height: true,
     doubt: ({ vehicle }, value) => {
       const hub = value - vehicle.tyreDiameter / 2;
@@ -105,7 +113,7 @@ export const stancePoints: readonly Point[] = [
   {
     ...length,
     id: 'floorToLip',
-    raises: 'spring',
+    raises: { ...RISES, less: 'loadedRadius' },
     height: true,
     doubt: ({ vehicle }, value) =>
       value < 650 && value >= 300
@@ -142,7 +150,7 @@ export const stancePoints: readonly Point[] = [
   {
     ...length,
     id: 'hubToMark',
-    raises: 'spring',
+    raises: { ...RISES, by: RISES.by.filter((kind) => kind !== 'lip') },
     label: 'Hub centre up to the fixed body mark',
     short: 'hub to body mark',
     how: 'To the tape mark put on the door shut or panel above the wheel: a point that no trimming moves.',

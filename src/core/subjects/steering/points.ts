@@ -126,7 +126,7 @@ export const steeringPoints: readonly Point[] = [
   {
     ...once,
     id: 'dragLinkLength',
-    raises: 'steering-part',
+    raises: { kind: 'steering-part' },
     label: 'Drag link, joint centre to joint centre',
     short: 'drag link length',
     how: 'Along the link, between the middles of its two ball joints.',
@@ -376,7 +376,8 @@ export const steeringPoints: readonly Point[] = [
   {
     ...length,
     id: 'poke',
-    raises: 'tyre-or-wheel',
+    // Springs and bars move an axle sideways by some millimetres, and never by a wheel's offset.
+    raises: { kind: 'tyre-or-wheel', by: ['tyre-or-wheel', 'track-bar-or-arm', 'lip', 'trim'], most: 15 },
     label: 'Tyre’s outer side beyond the fender’s edge',
     short: 'poke',
     how: 'A plumb line or straightedge down from the edge at the wheel’s top; plus where the tyre stands out.',

@@ -21,7 +21,7 @@ export const swayBarPoints: readonly Point[] = [
   {
     ...length,
     id: 'barAngle',
-    raises: 'sway-link',
+    raises: { kind: 'sway-link' },
     label: 'Angle of the sway bar’s arm',
     short: 'bar angle',
     how: 'Gauge on the arm, zeroed on the floor. Plus when the link end stands higher than the pivot end.',
@@ -85,7 +85,7 @@ export const swayBarPoints: readonly Point[] = [
   {
     ...length,
     id: 'swayLinkLength',
-    raises: 'sway-link',
+    raises: { kind: 'sway-link' },
     label: 'Sway link, bolt centre to bolt centre',
     short: 'sway link length',
     how: 'Between the two bolt centres, joints at rest.',
