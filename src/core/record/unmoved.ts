@@ -112,11 +112,12 @@ function height(
   const point = figures.book.byId(id);
   if (!point) return null;
   const spot: Spot = { gate: 'after', point: id, place: corner, state: 'floor' };
-  const afresh = figures.at(spot).filter((r) => r.answer === 'measured' && time(r.takenAt) > last);
-  const [now, then] = [agree(point, afresh), agree(point, standingBefore(figures, point, spot, latest, first))];
-  if (now.figure.status !== 'read' || then.figure.status !== 'read') return null;
-  if (!now.settled || now.figure.doubtful || then.figure.doubtful) return null;
-  return { by: now.figure.value - then.figure.value, u: Math.hypot(now.figure.u, then.figure.u) };
+  // As it stands now: what a later change outdated is not there.
+  const now = figures.figure(spot);
+  const then = agree(point, standingBefore(figures, point, spot, latest, first)).figure;
+  if (now.status !== 'read' || then.status !== 'read' || now.assumed || now.doubtful || then.doubtful) return null;
+  if (!now.readings.every((r) => time(r.takenAt) > last) || !agree(point, now.readings).settled) return null;
+  return { by: now.value - then.value, u: Math.hypot(now.u, then.u) };
 }
 
 /** Whether something that is worked together with a reading was read since: of the same telling, at the same axle. */
@@ -161,11 +162,13 @@ export function countsAsBefore(
   const since = job.changes.filter(sinceBefore);
   if (since.some((c) => bearsOn(c, job, point, spot))) return null;
   const other = since.filter((c) => countsAs(c, job.vehicle, ['tyre-or-wheel', 'lip', 'body-lift']));
-  if (other.some((c) => madeAt(c, spot.place))) return null;
+  const corners = cornersThatMove(point, spot.place);
+  // What is read against level leans with a taller tyre at either end.
+  if (other.some((c) => corners.length > 2 || madeAt(c, spot.place))) return null;
   if (readAnew(job, figures, point, { place: spot.place }, -Infinity)) return null;
   const id = job.job.heightSchool === 'hub-to-lip' ? 'hubToLip' : 'floorToLip';
   let most = { by: 0, u: 0 };
-  for (const corner of cornersThatMove(point, spot.place)) {
+  for (const corner of corners) {
     const at = (gate: 'before' | 'after') => figures.figure({ gate, point: id, place: corner, state: 'floor' });
     const [was, is] = [at('before'), at('after')];
     if (was.status !== 'read' || is.status !== 'read') return null;

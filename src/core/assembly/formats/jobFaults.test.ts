@@ -22,6 +22,17 @@ const fault = (job: JobDocument): string => {
   return read.ok ? 'taken' : read.fault;
 };
 
+test('a change of a part that the vehicle has not, at a place that has none such, or twice, is named', () => {
+  const of = (more: Partial<JobDocument['changes'][number]>): string =>
+    fault({ ...rescue, changes: rescue.changes.map((c, i) => (i === 0 ? { ...c, ...more } : c)) });
+  expect(of({ place: 'front', part: 'coil' })).toBe('taken');
+  expect(of({ place: 'front', part: 'collar' })).toMatch(/^changes\[0\]\.part: This vehicle has no spring collar/);
+  expect(of({ part: 'coil' })).toMatch(/^changes\[0\]\.part: .*say at which axle or wheel/);
+  expect(of({ place: 'rear', part: 'shock' })).toMatch(/^changes\[0\]\.part: .*no change of this kind/);
+  expect(of({ id: rescue.changes[1]?.id ?? '' })).toMatch(/^changes\[1\]\.id: .* stands twice/);
+  expect(of({ place: 'boot' as never })).toMatch(/^changes\[0\]\.place/);
+});
+
 describe('a job file that cannot be true is refused by its path', () => {
   test.each<[string, (r: Reading) => boolean, Partial<Reading>, RegExp]>([
     [

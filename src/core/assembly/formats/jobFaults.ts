@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { limitFault, ruleFault } from '../../record/checks/limit';
 import { otherSide } from '../../kernel/places';
 import { BOOK, pointById } from '../book';
+import { partFault } from '../../record/fittedParts';
 import { hardBounds, mayLack } from '../../record/pointRules';
 import type { JobDocument, Reading } from '../../document/job';
 import { canRead } from '../../kernel/uncertainty/instruments';
@@ -61,6 +62,13 @@ function references(job: JobDocument): string | null {
     // Whoever read later stands, whatever a file says: else a good reading could be made to yield to a better-looking one.
     if (Date.parse(stands.takenAt) < Date.parse(yields.takenAt))
       return `overlaps[${i}]: the reading that stands was taken before the one that yields`;
+  }
+  const changes = new Set<string>();
+  for (const [i, change] of job.changes.entries()) {
+    if (changes.has(change.id)) return `changes[${i}].id: ${change.id} stands twice`;
+    changes.add(change.id);
+    const fault = partFault(BOOK, job, change);
+    if (fault) return `changes[${i}].part: ${fault}`;
   }
   return null;
 }
