@@ -110,6 +110,16 @@ describe('as Before', () => {
     };
     expect(rear(struck, 'hoseFree', 'rear', 'droop').status).toBe('missing');
   });
+  test('what came in with a file was read before the vehicle left another shop: it is read again', () => {
+    const job = levelled();
+    const from = { by: 'Runa', at: '2026-11-01T12:00:00Z', shop: 'Elsewhere' } as never;
+    const brought = (point: string): JobDocument => ({
+      ...job,
+      readings: job.readings.map((r) => (r.gate === 'before' && r.point === point ? { ...r, broughtIn: from } : r)),
+    });
+    for (const point of ['hoseFree', 'hubToLip'])
+      expect([point, rear(brought(point), 'hoseFree', 'rear', 'droop').status]).toEqual([point, 'missing']);
+  });
   test('at another load nothing counts as Before', () => {
     const job = levelled();
     const loaded: JobDocument = {

@@ -5,7 +5,7 @@ import { uncertaintyParts } from '../kernel/uncertainty/instruments';
 import type { Place, VehicleState } from '../kernel/places';
 import { PLACE_NAME, STATE_NAME } from '../kernel/places';
 import type { Point } from './point';
-import { countsAsBefore, shownUnmoved, widened, type Unmoved } from './unmoved';
+import { countsAsBefore, leftSince, shownUnmoved, widened, type Unmoved } from './unmoved';
 import { bearsOn } from './bearing';
 import type { Book } from './book';
 import type { Change, JobDocument, Reading, ReadingGate } from '../document/job';
@@ -245,7 +245,8 @@ export class Figures {
     const unmoved = point && countsAsBefore(this, point, spot, (readings) => agreeingPair(readings) !== null);
     if (!point || !unmoved) return null;
     const came = this.figure({ ...spot, gate: 'before' });
-    return came.status === 'read' || came.status === 'observed' ? widened(came, point, unmoved) : null;
+    if ((came.status !== 'read' && came.status !== 'observed') || leftSince(came)) return null;
+    return widened(came, point, unmoved);
   }
 
   /** What Before says of a thing that is read once a vehicle and was not changed since; null where it says nothing. */

@@ -166,6 +166,8 @@ export interface Raises {
   by?: readonly ChangeKind[];
   /** How much of it whatever else bears on it may explain, another end's springs or a load say; in its unit. */
   most?: number;
+  /** What “not fitted” reads as there, in its unit: no spacer is one of nought. */
+  absent?: number;
   /** A point at the same wheel whose reading is taken off first: the floor's school reads over the hub so. */
   less?: string;
 }

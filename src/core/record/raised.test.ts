@@ -135,6 +135,31 @@ describe('what stands on the vehicle and in no record', () => {
     expect(floor(40, 0)).toEqual(['spring front', 'spring rear']);
   });
 
+  test('a spacer measured After where none was fitted Before is raised, and one that is gone too', () => {
+    const [bare] = [without(tyres, 'tyre-or-wheel')];
+    const spacer = (before: number | null, after: number | null): string[] => {
+      const like = bare.readings.find((r) => r.point === 'tyreDiameter' && r.place === 'front');
+      if (!like) throw new Error('a tyre is read');
+      const of = (gate: Reading['gate'], value: number | null): Reading => ({
+        ...like,
+        id: crypto.randomUUID(),
+        gate,
+        point: 'wheelSpacer',
+        answer: value === null ? 'not-fitted' : 'measured',
+        value,
+        text: value === null ? '' : `${value}`,
+        unit: value === null ? '' : 'mm',
+        takenAt: gate === 'before' ? '2026-11-01T09:00:00Z' : '2026-11-20T09:00:00Z',
+      });
+      const rest = bare.readings.filter((r) => r.point !== 'tyreDiameter' && r.point !== 'poke');
+      return raised({ ...bare, readings: [...rest, of('before', before), of('after', after)] });
+    };
+    expect(spacer(null, 30)).toEqual(['tyre-or-wheel front']);
+    expect(spacer(30, null)).toEqual(['tyre-or-wheel front']);
+    expect(spacer(null, null)).toEqual([]);
+    expect(spacer(30, 30)).toEqual([]);
+  });
+
   test('struck, it stays raised, at either gate; read again as it came, it is cured', () => {
     const bare = without(tyres, 'tyre-or-wheel');
     const strike = (gate: Reading['gate']): JobDocument => ({

@@ -39,6 +39,8 @@ const isDue = (job: JobDocument): boolean =>
 function standing(figures: Figures, history: History, point: Point, spot: Spot): { value: number; u: number } | null {
   const figure = figures.figure(spot);
   if (figure.status === 'read') return figure.assumed ? null : figure;
+  const absent = point.raises?.absent;
+  if (figure.status === 'not-fitted' && absent !== undefined) return { value: absent, u: 0 };
   const last = history.all(spot).findLast((r) => r.answer === 'measured');
   if (!last || last.value === null) return null;
   const parts = uncertaintyParts([{ instrument: last.instrument, inches: false }], point.rideHeight);

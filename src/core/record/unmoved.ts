@@ -128,6 +128,10 @@ const readAnew = (job: JobDocument, figures: Figures, point: Point, latest: { pl
     return other !== undefined && other.tells.some((t) => TOGETHER.includes(t) && point.tells.includes(t));
   });
 
+/** Whether a figure of Before came out of a file: between that shop and this one the vehicle has left. */
+export const leftSince = (figure: Extract<Figure, { readings: Reading[] }>): boolean =>
+  figure.readings.some((r) => r.broughtIn !== undefined);
+
 /** A figure that stands unmoved: as unsure as the corner's difference makes it besides. */
 export function widened(figure: Figure, point: Point, unmoved: Unmoved): Figure {
   if (figure.status === 'observed') return { ...figure, unmoved };
@@ -172,7 +176,7 @@ export function countsAsBefore(
     const at = (gate: 'before' | 'after') => figures.figure({ gate, point: id, place: corner, state: 'floor' });
     const [was, is] = [at('before'), at('after')];
     if (was.status !== 'read' || is.status !== 'read') return null;
-    if ([was, is].some((f) => f.assumed || f.doubtful) || !settled(is.readings)) return null;
+    if ([was, is].some((f) => f.assumed || f.doubtful) || !settled(is.readings) || leftSince(was)) return null;
     const by = Math.abs(is.value - was.value);
     if (by > WITHIN + 1e-9) return null;
     if (by >= most.by) most = { by, u: Math.max(most.u, Math.hypot(was.u, is.u)) };

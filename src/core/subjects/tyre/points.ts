@@ -58,7 +58,7 @@ export const tyrePoints: readonly Point[] = [
     ...length,
     route: 'clearance',
     id: 'wheelSpacer',
-    raises: { kind: 'tyre-or-wheel' },
+    raises: { kind: 'tyre-or-wheel', absent: 0 },
     label: 'Spacer between hub and wheel',
     short: 'wheel spacer',
     how: 'Its thickness. Answer “not fitted” where there is none.',
