@@ -38,7 +38,7 @@ export function postgresPrograms() {
 }
 
 export const chromiumProgram = () =>
-  ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((file) => existsSync(file)) ?? null;
+  ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((file) => existsSync(file)) ?? null;
 
 let listed = false;
 async function apt(packages, why) {

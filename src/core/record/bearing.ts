@@ -29,7 +29,7 @@ export function kindsOn(point: Point, job: JobDocument, at: At): readonly Change
  * Whether a change bears on what a point tells at a place: it is of a kind that does, and made where it reaches that far.
  * Without a place it counts for the whole vehicle. Source: docs/figures.md "Whose a change is".
  */
-export function bearsOn(change: Change, job: JobDocument, point: Point, at: At): boolean {
+export function bearsOn(change: Change, job: JobDocument, point: Pick<Point, 'tells' | 'alsoStale'>, at: At): boolean {
   const place = change.place ?? 'vehicle';
   const also = point.alsoStale?.(job, at) ?? [];
   const set = isSpringSet(change);

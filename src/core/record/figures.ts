@@ -1,3 +1,4 @@
+import { asItStood } from './asItStood';
 import { leadsWordsOn } from './leadsWords';
 import { standsAfter } from './pointRules';
 import { isInchUnit, quantityOf } from '../kernel/units/quantities';
@@ -5,6 +6,7 @@ import { uncertaintyParts } from '../kernel/uncertainty/instruments';
 import type { Place, VehicleState } from '../kernel/places';
 import { PLACE_NAME, STATE_NAME } from '../kernel/places';
 import type { Point } from './point';
+import { shownByToe } from './shownByToe';
 import { countsAsBefore, leftSince, shownUnmoved, widened, type Unmoved } from './unmoved';
 import { bearsOn } from './bearing';
 import type { Book } from './book';
@@ -133,6 +135,7 @@ export class Figures {
   private readonly bySpot = new Map<string, Reading[]>();
   /** Checks ask for one figure again and again. */
   private readonly worked = new Map<string, Figure>();
+  private readonly earlier = new Map<string, Figures>();
 
   constructor(
     readonly job: JobDocument,
@@ -169,6 +172,13 @@ export class Figures {
     if (!known) this.worked.set(key, figure);
     if (figure.status === 'read' && (figure.assumed || figure.doubtful)) this.onUnsure(figure);
     return figure;
+  }
+
+  /** The figures of the job without what was done on it at that moment or later. */
+  asItStood(at: string): Figures {
+    const known = this.earlier.get(at) ?? new Figures(asItStood(this.job, at), this.book);
+    this.earlier.set(at, known);
+    return known;
   }
 
   private work(spot: Spot, set: number | undefined): Figure {
@@ -230,13 +240,14 @@ export class Figures {
     const point = this.book.byId(spot.point);
     return point === undefined
       ? null
-      : shownUnmoved(this, point, latest, (of, readings) => ({
-          figure:
-            readings.length === 0
-              ? { status: 'missing' }
-              : mean(this, of, of.rideHeight ? agreeingSets(readings) : readings),
-          settled: agreeingPair(readings) !== null,
-        }));
+      : (shownByToe(this, point, latest) ??
+          shownUnmoved(this, point, latest, (of, readings) => ({
+            figure:
+              readings.length === 0
+                ? { status: 'missing' }
+                : mean(this, of, of.rideHeight ? agreeingSets(readings) : readings),
+            settled: agreeingPair(readings) !== null,
+          })));
   }
 
   /** What Before says of what nothing bore on since, at an axle that stands as it came; null where it says nothing. */

@@ -3,6 +3,7 @@ import type { Quantity } from '../kernel/units/quantity';
 import type { ChangeKind } from '../document/changes';
 import type { Corner, Place, VehicleState } from '../kernel/places';
 import type { JobDocument, ReadingGate } from '../document/job';
+import type { LimitFigure } from './checks/limit';
 import type { Tells } from './stale';
 
 /**
@@ -151,6 +152,8 @@ export interface Point {
    * Source: docs/figures.md "Not recorded".
    */
   raises?: Raises;
+  /** The limit that a gap is judged by as it is read. */
+  judgedBy?: LimitFigure;
   /** What it tells of the vehicle: which changes bear on it goes by that. Source: docs/figures.md "What a change makes stale". */
   tells: readonly Tells[];
   /** Changes that make it stale there only. */

@@ -1,4 +1,5 @@
 import { ChangeKind } from '../document/changes';
+import type { Change } from '../document/job';
 
 /**
  * What a reading or a hand check depends on, by what it tells: one row of what a change makes stale names these, and
@@ -218,6 +219,13 @@ export const isSpringSet = ({ kind, part }: Set): boolean =>
 /** Whether it moved nothing but the heights: such a setting, a load, a pressure. */
 export const movesHeightOnly = (change: Set): boolean =>
   isSpringSet(change) || change.kind === 'load' || change.kind === 'tyre-pressure';
+/** Adjusters that turn a wheel about its steering axis and move nothing else, by their ids. */
+const SETS_TOE: readonly string[] = ['sleeve'];
+/** Whether an alignment was set by the toe alone. */
+export const isToeSet = ({ kind, setting }: Pick<Change, 'kind' | 'setting'>): boolean =>
+  kind === 'alignment' && setting !== undefined && SETS_TOE.includes(setting.adjuster);
+/** What a wheel that was turned by a little leaves as it was read, where there is room. */
+export const STANDS_BY_TOE: readonly Tells[] = ['gap at lock', ...RUBS];
 /** What undoing a part costs, which such a setting does not. */
 export const OF_OPENING: readonly Tells[] = OPENED;
 /** Read against level: all four corners move it. */

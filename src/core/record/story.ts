@@ -1,4 +1,5 @@
 import { isDoubtful, spotName, staleBecause, standingReadings, type Spot } from './figures';
+import { standsBecause } from './stands';
 import type { Workings } from './workings';
 import type { Filed, Reading, ReadingGate, Strike } from '../document/job';
 import type { Phrase } from '../kernel/phrase';
@@ -14,6 +15,8 @@ export interface Told {
   yieldsTo: string | null;
   /** The recorded change that made it stale, in words. */
   staleBecause: string | null;
+  /** Why it counts all the same, or After as read Before. */
+  stands: { words: string; amount: Phrase } | null;
   /** Unlikely there, and nobody here has confirmed it; or who did. */
   doubtful: boolean;
   confirmedBy: string | null;
@@ -32,7 +35,11 @@ const spotKey = ({ gate, point, place, state }: Spot): string => `${gate}/${poin
 /** Every reading of a job by the spot it was taken at, struck and superseded ones too; the spot read last comes first. */
 export const storyOf = (w: Workings): readonly StorySpot[] => w.once('story', () => tellStory(w));
 
-function tellStory({ job, book }: Workings): StorySpot[] {
+function tellStory({ job, book, figures }: Workings): StorySpot[] {
+  const stands = (reading: Reading, spot: Spot): Told['stands'] => {
+    const figure = figures.figure(spot);
+    return 'readings' in figure && figure.readings.some((r) => r.id === reading.id) ? standsBecause(figure) : null;
+  };
   const standing = new Set(standingReadings(job).map((r) => r.id));
   const byId = new Map(job.readings.map((r) => [r.id, r]));
   const spots = new Map<string, StorySpot>();
@@ -42,12 +49,15 @@ function tellStory({ job, book }: Workings): StorySpot[] {
     const spot = { gate, point, place, state };
     const key = spotKey(spot);
     const later = job.overlaps.find((o) => o.yields === reading.id);
+    // What was read Before may count After.
+    const counts = standing.has(reading.id) ? stands(reading, { ...spot, gate: 'after' }) : null;
     const told: Told = {
       reading,
       struck: job.strikes.find((s) => s.reading === reading.id) ?? null,
       superseded: !standing.has(reading.id),
       yieldsTo: (later && byId.get(later.stands)?.takenBy) ?? null,
-      staleBecause: staleBecause(book, job, reading)?.what ?? null,
+      staleBecause: counts ? null : (staleBecause(book, job, reading)?.what ?? null),
+      stands: counts,
       doubtful: isDoubtful(book, job, reading),
       confirmedBy: job.confirmations.find((c) => c.reading === reading.id)?.by ?? null,
     };

@@ -3,6 +3,8 @@ import type { ChangeKind } from '../document/changes';
 import type { GateName, JobDocument } from '../document/job';
 import type { Instrument } from '../kernel/uncertainty/instruments';
 import type { Phrase } from '../kernel/phrase';
+import type { Axle } from '../kernel/places';
+import type { Uncertain } from '../kernel/uncertainty/propagate';
 import type { Quantity, QuantityDefinition, UnitChoice } from '../kernel/units/quantity';
 import type { CheckDefinition, Verdict } from './checks/types';
 import type { LimitFigure } from './checks/limit';
@@ -97,6 +99,8 @@ export interface Subject {
   raises?(job: JobDocument): readonly Raise[];
   /** By how much heights of Before and After may lie apart for the loads they were read at alone, mm. */
   heightsApart?(figures: Figures): number;
+  /** How far the toe of a wheel of that axle was turned between two states of a job, at most, degrees; null where not read. */
+  toeTurned?(then: Figures, now: Figures, axle: Axle): Uncertain | null;
   /** What of a file cannot be true, as one line naming the path and the fault. */
   fault?(job: JobDocument): string | null;
   /** A room of its own that is drawn from the subject's data; rooms with drawings are in ui/rooms. */

@@ -19,6 +19,8 @@ export interface Unmoved {
   /** The most that a corner stands elsewhere than when it was read, mm, and how unsure that is, standard. */
   by: number;
   u: number;
+  /** How far a wheel was turned at most where nothing but the toe was set, degrees; left out where heights show it. */
+  turned?: number;
 }
 
 /** A crawl, spans and swings, both sides of a bar: worked together. */

@@ -1,4 +1,5 @@
 import type { JobDocument } from '../document/job';
+import { asItStood } from './asItStood';
 import { Figures, type Figure } from './figures';
 import { History } from './history';
 import type { Book } from './book';
@@ -11,23 +12,6 @@ const MOST_NAMES = 48;
 
 /** A figure that is only assumed, or unlikely and confirmed by nobody. */
 export type Unsure = Extract<Figure, { status: 'read' }>;
-
-/** A job without what was done on it at that moment or later. */
-function asItStood(job: JobDocument, at: string): JobDocument {
-  const end = Date.parse(at);
-  const earlier = (iso: string): boolean => Date.parse(iso) < end;
-  return {
-    ...job,
-    readings: job.readings.filter((r) => earlier(r.takenAt)),
-    strikes: job.strikes.filter((s) => earlier(s.at)),
-    changes: job.changes.filter((c) => earlier(c.at)),
-    overlaps: job.overlaps.filter((o) => earlier(o.at)),
-    confirmations: job.confirmations.filter((c) => earlier(c.at)),
-    acceptances: job.acceptances.filter((a) => earlier(a.at)),
-    stationLines: job.stationLines.filter((l) => earlier(l.at)),
-    entries: job.entries.filter((e) => earlier(e.at)),
-  };
-}
 
 /**
  * What was worked once for the same inputs. A job is worked anew at every filing, but most filings leave the geometry

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState, useTransition } from 'react';
+import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
 import { pointById } from '@/core/assembly/book';
 import type { Reading } from '@/core/document/job';
@@ -33,6 +34,7 @@ const answerWord = (r: Reading) =>
 /** Readings filed at a point, struck and superseded ones too: nothing leaves the story. */
 export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; open: boolean }) {
   const [striking, setStriking] = useState<string | null>(null);
+  const units = useUnits();
   return (
     <ul className="ruled text-[15px]">
       {filed.map((f) => (
@@ -81,6 +83,12 @@ export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; ope
             </div>
           )}
           {f.staleBecause && !f.struck && <p className="font-semibold text-watch">stale: {f.staleBecause}</p>}
+          {f.stands && !f.struck && (
+            <p className="text-pencil">
+              {f.reading.gate === 'before' && 'counts After: '}
+              {f.stands.words} {say(f.stands.amount, units)}
+            </p>
+          )}
           {f.reading.note && <p>{f.reading.note}</p>}
           {striking === f.reading.id && <StrikeForm reading={f.reading.id} onDone={() => setStriking(null)} />}
         </li>

@@ -187,8 +187,16 @@ export async function takeShortRoute(
 /**
  * Files the short route of a gate as a tablet sends what waited on it, all at once: for the ways through a job on which
  * taking it reading by reading is not the matter.
+ *
+ * @param values what it reads where it is not as a vehicle lifted 65 mm, by route key or point, base units
+ * @param only of these points alone
  */
-export async function sendShortRoute(page: Page, job: string, gate: 'before' | 'after') {
+export async function sendShortRoute(
+  page: Page,
+  job: string,
+  gate: 'before' | 'after',
+  { values, only }: { values?: Record<string, number>; only?: readonly string[] } = {},
+) {
   await page.goto(`${job}/${gate}`);
   await page.getByRole('navigation', { name: 'Gates' }).waitFor();
   const member = await page.evaluate(
@@ -215,10 +223,10 @@ export async function sendShortRoute(page: Page, job: string, gate: 'before' | '
       from: at,
       route: 'short',
       units: INCH_SHOP,
-      values: { tyreDiameter: 806 },
+      values: { tyreDiameter: 806, ...values },
     });
     const entries = filled.readings
-      .filter((r) => !before.has(r.id))
+      .filter((r) => !before.has(r.id) && (only?.includes(r.point) ?? true))
       .map(({ point, place, state, set, answer, text, good, instrument, note }) => ({
         kind: 'reading',
         id: randomUUID(),

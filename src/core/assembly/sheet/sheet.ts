@@ -12,7 +12,7 @@ import { comesFrom } from '../../record/provenance';
 import { BOOK } from '../book';
 import { pointById } from '../book';
 import { spotName } from '../book';
-import { type JobDocument } from '../../document/job';
+import type { Change, JobDocument } from '../../document/job';
 import { SUSPENSION_NAME } from '../../document/suspensionKind';
 import { cornerStances } from '../../subjects/stance/cornerStances';
 import { show, showUncertainty } from '../../kernel/units/format';
@@ -84,7 +84,12 @@ export function makeSheet(
   const { vehicle, kit, reference } = w.job;
   const signOff = w.job.signOffs.at(-1) ?? null;
   const rub = (id: string) => after.filter((v) => v.check === id);
-  const provedBy = (id: string) => rub(id).length > 0 && rub(id).every((v) => v.verdict === 'Clear');
+  const flexed = (id: string): string =>
+    rub(id).length === 0 || !rub(id).every((v) => v.verdict === 'Clear')
+      ? 'not proved'
+      : rub(id).every((v) => !v.asItCame)
+        ? 'proved by the flexed rub test'
+        : 'as it came, where it was not flexed: nothing that was changed moves where its travel ends';
   return {
     number: w.job.job.number,
     status: {
@@ -98,12 +103,8 @@ export function makeSheet(
     use: w.job.job.use,
     promise: `front ${w.job.job.promiseFront}, rear ${w.job.job.promiseRear}`,
     proved: [
-      provedBy('rub-body')
-        ? 'Tyre against body: proved by the flexed rub test; how far it went, and what was rolled which way, stands below.'
-        : 'Tyre against body: not proved through the travel; static gaps say nothing about bump.',
-      provedBy('rub-safety')
-        ? 'Tyre against hose, brake, steering, arm, spring and frame: proved by the flexed rub test.'
-        : 'Tyre against hose, brake, steering, arm, spring and frame: not proved.',
+      `Tyre against body: ${flexed('rub-body')}${flexed('rub-body') === 'not proved' ? ' through the travel; static gaps say nothing about bump.' : '; how far it went, and what was rolled which way, stands below.'}`,
+      `Tyre against hose, brake, steering, arm, spring and frame: ${flexed('rub-safety')}.`,
     ].join(' '),
     proofs: [
       ...w.book.subjects.flatMap((subject) => subject.sheetFacts?.(w, verdicts, units) ?? []),
@@ -153,12 +154,12 @@ export function makeSheet(
                 : `${show(v.quantity, v.limit.target - v.limit.clear, units).text} to ${show(v.quantity, v.limit.target + v.limit.clear, units).text}`
             } (${[v.limit.source, v.rule && `${RULE_WORDS[v.rule].name} rule`].filter(Boolean).join('; ')})`
           : '',
-      words: [say(v.summary, units), v.mark ? `[${v.mark}]` : ''].filter(Boolean).join(' '),
+      words: [say(v.summary, units), v.mark ? `[${v.mark}]` : '', v.stands ? `[${v.stands}]` : ''].filter(Boolean).join(' '),
       accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',
     })),
     open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
     changes: [
-      ...w.filed.changes.map((c) => ({ what: c.what, by: c.by, at: when(c.at) })),
+      ...w.filed.changes.map((c) => ({ what: changeSaid(c), by: c.by, at: when(c.at) })),
       ...w.job.entries
         .filter((e) => !w.book.entryKind(e.kind)?.stated)
         .map((e) => ({ what: say(filedSays(w.book, e), units), by: e.by, at: when(e.at) })),
@@ -175,6 +176,12 @@ export function makeSheet(
     disclaimer: DISCLAIMER,
     coreVersion: CORE_VERSION,
   };
+}
+
+/** A change as it was said, with its axle or wheel where the words do not name it. */
+function changeSaid({ what, place }: Pick<Change, 'what' | 'place'>): string {
+  const where = place === undefined || place === 'vehicle' ? '' : PLACE_NAME[place].toLowerCase();
+  return where === '' || what.toLowerCase().includes(where) ? what : `${what} (${where})`;
 }
 
 /** What of the job was not read and filed here in its time, in words; empty where all of it was. */

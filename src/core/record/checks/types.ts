@@ -109,6 +109,11 @@ export interface CheckDefinition {
    * the check then stays Not measured.
    */
   gone?(w: Workings, place: Place): Phrase | null;
+  /**
+   * What stands for its proof where nothing that was done can have changed it, in words; null where it has to be read.
+   * Only while nothing of it was read After: what was read decides.
+   */
+  asItCame?(w: Workings, place: Place): Phrase | null;
   /** What each answer of a thing that is looked at comes to, where “good” and “fault” do not say it. */
   says?(
     w: Workings,
@@ -174,6 +179,10 @@ export interface Verdict {
   /** What was asked for and is in no record, which a lead may say was not fitted. */
   asked?: AskedFor;
   mark: string | null;
+  /** Nothing was proved anew: what was looked at Before stands for it. */
+  asItCame?: true;
+  /** Which of its readings count as read Before, or stand although a setting came after them. */
+  stands?: string;
   assumed: boolean;
   accepted: Acceptance | null;
   working: {

@@ -10,13 +10,13 @@ import { acceptanceOf } from './acceptance';
 import { bareVerdict } from './bareVerdict';
 import { heldStop } from './heldStop';
 import { listed, listedReadings } from './listed';
+import { standsBecause, standsInShort } from '../stands';
 import { staleKinds } from './staleKinds';
 import { tighter, type DecisionRule } from '../../kernel/decisionRule';
 import { judgeWorked, type StandsOn } from './judgeWorked';
 import { limitOn } from './limit';
 import type { Cap, CheckDefinition, Needs, ReadFigure, Verdict, Worked, WorkInput } from './types';
-import { day } from '../../kernel/time/when';
-import { mm, type Phrase } from '../../kernel/phrase';
+import type { Phrase } from '../../kernel/phrase';
 
 /**
  * Works one check at one place; null where a lead has said that the vehicle has no such part.
@@ -55,6 +55,15 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
       next: [`Read again: ${again.map(named).join('; ')}.`],
     };
   }
+  const came = stoodAsItCame(check, w, place, needs);
+  if (came && required.length > 0 && required.every(({ figure }) => figure.status === 'missing'))
+    return {
+      ...base,
+      verdict: 'Clear',
+      asItCame: true,
+      summary: came,
+      working: { formula: 'what was looked at Before; nothing recorded or raised bears on it', inputs: [], steps: [] },
+    };
   const open = required.filter(({ figure }) => figure.status === 'missing' || figure.status === 'cannot-reach');
   if (open.length > 0) {
     const unreachable = open.filter(({ figure }) => figure.status === 'cannot-reach');
@@ -78,7 +87,7 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
   const own = [...found.values()].filter(isUnsure);
   let verdict: Verdict;
   if (check.work) {
-    const { answer: result, unsure } = w.watched(() => workedWith(check, input));
+    const { answer: result, unsure } = w.watched(() => workedWith(check, input, needs));
     verdict = worked(
       check,
       input,
@@ -96,6 +105,8 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
     ...verdict.working.steps,
     ...unmovedSteps(found, { ...needs.required, ...needs.optional }, named),
   ];
+  const stands = standsInShort([...found.values()]);
+  if (stands) verdict.stands = stands;
   const other = check.gate === 'after' ? contradiction(w, needs) : null;
   // What is found past its Stop is past it whichever telling is right.
   if (other && verdict.verdict !== 'Stop') {
@@ -107,11 +118,13 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
   return verdict;
 }
 
-/** Who read it, and on which day. */
-const asBeforeBy = (readings: readonly Reading[]): string => {
-  const last = readings.at(-1);
-  return last ? `${last.takenBy} ${day(last.takenAt.slice(0, 10))}` : '';
-};
+/** What stands for a proof that nothing done since Before calls for; null once any of it was ever read After. */
+const stoodAsItCame = (check: CheckDefinition, w: Workings, place: Place, needs: Needs): Phrase | null =>
+  [...Object.values(needs.required), ...(needs.optional?.proof ? [needs.optional.proof] : [])].some((spot) =>
+    w.history.wasRead(spot),
+  )
+    ? null
+    : (check.asItCame?.(w, place) ?? null);
 
 /** What a setting outdated and the heights show unmoved, said where the check says how it was worked. */
 const unmovedSteps = (
@@ -121,17 +134,8 @@ const unmovedSteps = (
 ): { name: string; amount: Phrase }[] =>
   [...found].flatMap(([name, figure]) => {
     const spot = spots[name];
-    return spot && (figure.status === 'read' || figure.status === 'observed') && figure.unmoved
-      ? [
-          {
-            name:
-              figure.unmoved.change === null
-                ? `${named(spot)}: as Before, ${asBeforeBy(figure.readings)}; every corner within`
-                : `${named(spot)}: read before ${figure.unmoved.change.what}; stands, every corner within`,
-            amount: [mm(figure.unmoved.by)],
-          },
-        ]
-      : [];
+    const stands = standsBecause(figure);
+    return spot && stands ? [{ name: `${named(spot)}: ${stands.words}`, amount: stands.amount }] : [];
   });
 
 const isRead = (f: Figure): f is ReadFigure => f.status === 'read';
@@ -255,14 +259,19 @@ function observed(check: CheckDefinition, input: WorkInput, base: Verdict): Verd
 }
 
 /** What a check works out, with the hand proof it wants at After among its caps; null where it cannot. */
-function workedWith(check: CheckDefinition, input: WorkInput): (Worked & { caps: readonly Cap[] }) | null {
+function workedWith(
+  check: CheckDefinition,
+  input: WorkInput,
+  needs: Needs,
+): (Worked & { caps: readonly Cap[] }) | null {
   const result = check.work?.(input);
   if (!result) return null;
   const caps = [result.cap].flat().filter((cap) => cap !== undefined);
   if (!check.calculationMayClear && check.gate === 'after') {
     const proof = input.proof('proof');
     const proved = proof?.good ? check.proves?.(input.w, input.place) : undefined;
-    if (!proof?.good) caps.push({ at: 'Watch', why: 'worked from the tape, not yet proved on the vehicle by hand' });
+    if (!proof?.good && !(proof === null && stoodAsItCame(check, input.w, input.place, needs)))
+      caps.push({ at: 'Watch', why: 'worked from the tape, not yet proved on the vehicle by hand' });
     else if (proved?.whole === false) caps.push({ at: 'Watch', why: proved.words });
   }
   return { ...result, caps };

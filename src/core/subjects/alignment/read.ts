@@ -2,17 +2,20 @@ import { casterByTurning, thrustOf, toeBySpans } from '../../driveline/alignment
 import type { ReadingGate } from '../../document/job';
 import { axleOf, cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
-import type { Spot } from '../../record/figures';
-import type { History } from '../../record/history';
+import type { Figures, Spot } from '../../record/figures';
+import { History } from '../../record/history';
 import type { Workings } from '../../record/workings';
 import { parallelAt, rearOf } from '../axlePlace/place';
 import { wayOf } from './points';
 
 export const floor = (gate: ReadingGate, point: string, place: Place): Spot => ({ gate, point, place, state: 'floor' });
-const read = (w: Workings, spot: Spot): Uncertain | null => {
+const read = (w: Readable, spot: Spot): Uncertain | null => {
   const figure = w.figures.figure(spot);
   return figure.status === 'read' ? figure : null;
 };
+
+/** What of a job in hand the readings of an alignment stand on. */
+type Readable = Pick<Workings, 'job' | 'figures' | 'history'>;
 
 /** A figure with the way it was read, and the readings that it is made of. */
 export interface Aligned extends Uncertain {
@@ -36,7 +39,7 @@ export function spotsFor(w: Workings, gate: ReadingGate, figure: 'camber' | 'cas
  * The readings of the better way where they are read, or where they were and nothing was read the other way since: a
  * figure that was struck is not answered by an older one of another kind.
  */
-function goesBefore(w: Workings, better: Spot[], other: Spot[]): Spot[] {
+function goesBefore(w: Readable, better: Spot[], other: Spot[]): Spot[] {
   if (better.every((spot) => read(w, spot))) return better;
   const last = (spots: readonly Spot[]): number => Math.max(...spots.map((spot) => w.history.lastRead(spot)));
   return last(better) > -Infinity && last(better) >= last(other) ? better : other;
@@ -62,7 +65,7 @@ export function casterAt(w: Workings, gate: ReadingGate, corner: Corner): Aligne
 }
 
 /** The readings that one wheel's own toe is made of: a stand's, or between its rim and a string. */
-const wheelToeSpots = (w: Workings, gate: ReadingGate, corner: Corner): Spot[] => {
+const wheelToeSpots = (w: Readable, gate: ReadingGate, corner: Corner): Spot[] => {
   const stand = [floor(gate, 'toe', corner)];
   return wayOf(w.job, gate) !== 'string'
     ? stand
@@ -87,7 +90,7 @@ export const wasAligned = (h: History, gate: ReadingGate, figure: keyof typeof W
 export const toesEver = (h: History, gate: ReadingGate, axle: Axle): boolean =>
   cornersOf(axle).some((corner) => wasAligned(h, gate, 'toe', corner));
 
-export const toeSpots = (w: Workings, gate: ReadingGate, axle: Axle): Spot[] => {
+export const toeSpots = (w: Readable, gate: ReadingGate, axle: Axle): Spot[] => {
   const own = cornersOf(axle).flatMap((corner) => wheelToeSpots(w, gate, corner));
   const way = wayOf(w.job, gate);
   if (axle === 'rear' || way === 'stand' || way === 'string') return own;
@@ -100,7 +103,7 @@ export const toeSpots = (w: Workings, gate: ReadingGate, axle: Axle): Spot[] => 
 
 /** What a figure of both wheels' own toe comes to, degrees; null while one of them is not read. */
 function ofToes(
-  w: Workings,
+  w: Readable,
   gate: ReadingGate,
   axle: Axle,
   work: (left: number, right: number) => number,
@@ -115,8 +118,45 @@ function ofToes(
   return Number.isFinite(found.value) ? { ...found, by: strings ? 'strings alongside' : 'stand' } : null;
 }
 
+/**
+ * How far a wheel's toe was turned between two states of a job, at most, degrees: by each wheel's own toe where both
+ * states have it, else by the total, which one wheel may have taken alone.
+ *
+ * @returns null where one of the two was not read, is only assumed, or was read another way
+ */
+export function toeTurned(then: Figures, now: Figures, axle: Axle): Uncertain | null {
+  const state = (figures: Figures): Readable => ({
+    job: figures.job,
+    figures,
+    history: new History(figures.job, figures.book),
+  });
+  const [was, is] = [state(then), state(now)];
+  const sure = (w: Readable) =>
+    toeSpots(w, 'after', axle).every((spot) => {
+      const figure = w.figures.figure(spot);
+      return figure.status === 'read' && !figure.assumed && !figure.doubtful;
+    });
+  if (!sure(was) || !sure(is)) return null;
+  const ways = [was, is].map((w) =>
+    toeSpots(w, 'after', axle)
+      .map((spot) => spot.point)
+      .join(),
+  );
+  if (ways[0] !== ways[1]) return null;
+  const between = (work: (w: Readable) => Aligned | null): Uncertain | null => {
+    const [a, b] = [work(was), work(is)];
+    return a && b && { value: Math.abs(b.value - a.value), u: Math.hypot(a.u, b.u) };
+  };
+  if (ways[0]?.startsWith('toeBehind')) return between((w) => totalToeAt(w, 'after', axle));
+  const [left, right] = [
+    between((w) => ofToes(w, 'after', axle, (l) => l)),
+    between((w) => ofToes(w, 'after', axle, (_l, r) => r)),
+  ];
+  return left && right && (left.value > right.value ? left : right);
+}
+
 /** Total toe of an axle, degrees, + toe-in. */
-export function totalToeAt(w: Workings, gate: ReadingGate, axle: Axle): Aligned | null {
+export function totalToeAt(w: Readable, gate: ReadingGate, axle: Axle): Aligned | null {
   const list = toeSpots(w, gate, axle);
   if (list[0]?.point !== 'toeBehind') return ofToes(w, gate, axle, (l, r) => l + r);
   const [a, b, c] = list.map((spot) => read(w, spot));

@@ -6,6 +6,7 @@ import { bandFacts, benchFacts } from './bench';
 import { alignmentAndMoved, SIGNED_AWAY } from './checks';
 import { alignmentLimits } from './limits';
 import { alignmentPoints } from './points';
+import { toeTurned } from './read';
 import { settingFault } from './setting';
 
 export const alignment: Subject = {
@@ -27,6 +28,7 @@ export const alignment: Subject = {
   },
   entries: [alignmentBand, alignmentRate, alignmentLead],
   fault: settingFault,
+  toeTurned,
   leadsLine: {
     line: 'alignment',
     title: 'Alignment',

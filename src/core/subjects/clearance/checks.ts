@@ -6,6 +6,7 @@ import { poseReached, reachedFor } from './fit/reach';
 import { saidName, type Meets } from './engine/catalogue';
 import type { Spot } from '../../record/figures';
 import { axleOf, CORNERS, isCorner, otherSide, STATE_NAME, type Corner, type Place } from '../../kernel/places';
+import { awaitsLoad, bumpEndAsItCame } from '../common/bumpEnd';
 import { GAP_GROUPS, MEETS, MEETS_KINDS, type GapGroup } from './gapGroups';
 import { isHalfTaped, isTapedFor } from './points';
 import type { History } from '../../record/history';
@@ -69,9 +70,11 @@ const swept = (meets: Meets): CheckDefinition => {
         ? { required: {}, optional: { proof: proved, flexed } }
         : { required: { flexed }, optional: { proof: proved } };
     },
+    asItCame: ({ job }, place) => bumpEndAsItCame(job, axleOf(cornerOf(place))),
     notWorkable: (w, place) => {
       const corner = cornerOf(place);
-      return isSweptFor(w, corner, meets) ? cannotSweep(w, corner) : null;
+      if (isSweptFor(w, corner, meets)) return cannotSweep(w, corner);
+      return awaitsLoad(w, corner, [{ gate: 'after', point: flexedPoint(meets), place, state: 'ramp' }]);
     },
     proves: (w, place) =>
       reachedFor(

@@ -4,6 +4,7 @@ import { AXLES, CORNERS, cornersOf, type Place, type VehicleState } from '../../
 import type { JobDocument } from '../../document/job';
 import { changedSince } from '../../record/pointRules';
 import { AFTER, FRONT, length, REAR, spots, type Asked, type Point } from '../../record/point';
+import { isFlexSpared } from '../common/bumpEnd';
 import { steeringMoves } from '../common/where';
 import { GAP_GROUPS, MEETS } from './gapGroups';
 
@@ -176,6 +177,7 @@ const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, 
   // After the build the same gap is read flexed, or swept from what was taped: this one says nothing of bump.
   essential: (_job: JobDocument, { gate }: Asked) => MEETS[meets].safety && gate === 'before',
   range: meets === 'body' ? ([0, 350] as const) : ([0, 300] as const),
+  judgedBy: MEETS[meets].limit,
   tells: meets === 'hose' ? ['gap', 'hose gap'] : ['gap'],
   alsoStale: steeringMoves,
   where: () => [...where],
@@ -193,9 +195,12 @@ const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets, draw
   gates: AFTER,
   asked: 'after',
   range: [0, 350] as const,
+  judgedBy: MEETS[meets].limit,
   // Where nothing was taped that could be swept, one gap flexed is what tells of the parts that can hurt somebody.
   essential: (job: JobDocument, { place }: Asked) =>
-    MEETS[meets].safety && (!isTapedFor(job, place, meets) || isHalfTaped(job, place, meets)),
+    MEETS[meets].safety &&
+    !isFlexSpared(job, place) &&
+    (!isTapedFor(job, place, meets) || isHalfTaped(job, place, meets)),
   tells: ['rub test', 'gap', 'gap at lock'],
   where: (job: JobDocument) =>
     spots(meets === 'hose' ? [...FRONT, ...(job.vehicle.rearHose === 'per-wheel' ? REAR : [])] : CORNERS, 'ramp'),

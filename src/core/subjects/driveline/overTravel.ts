@@ -1,6 +1,9 @@
 import { mm } from '../../kernel/phrase';
 import { K } from '../../kernel/uncertainty/propagate';
-import type { CheckDefinition } from '../../record/checks/types';
+import type { Spot } from '../../record/figures';
+import type { CheckDefinition, Needs } from '../../record/checks/types';
+
+import { bumpEndAsItCame } from '../common/bumpEnd';
 import { trainsAfter } from './crawl';
 import { jointBind } from './jointBind';
 import { shaftGapLimit } from './limits';
@@ -16,15 +19,17 @@ const tubeGap: CheckDefinition = {
   limit: shaftGapLimit,
   quantity: 'length',
   places: trainsAfter,
-  needs: (_w, place) => ({
-    required: {
-      hanging: droopAt('shaftGap', place),
-      up: { gate: 'after', point: 'shaftGap', place, state: 'ramp' },
-    },
-  }),
-  work: ({ get }) => {
-    const [hung, up] = [get('hanging'), get('up')];
-    const nearest = hung.value - K * hung.u < up.value - K * up.u ? hung : up;
+  needs: ({ job }, place): Needs => {
+    const hanging = droopAt('shaftGap', place);
+    const up: Spot = { gate: 'after', point: 'shaftGap', place, state: 'ramp' };
+    // What the route leaves out until the load is read is in the way until it is.
+    return (place === 'front' || place === 'rear') && bumpEndAsItCame(job, place, ['driveline']) !== null
+      ? { required: { hanging }, optional: { up } }
+      : { required: { hanging, up } };
+  },
+  work: ({ get, maybe }) => {
+    const [hung, up] = [get('hanging'), maybe('up')];
+    const nearest = !up || hung.value - K * hung.u < up.value - K * up.u ? hung : up;
     return {
       value: nearest.value,
       u: nearest.u,
@@ -33,7 +38,7 @@ const tubeGap: CheckDefinition = {
       next: ['Notch or space the crossmember, move the exhaust, or less droop.'],
       steps: [
         { name: 'Hanging', amount: [mm(hung.value)] },
-        { name: 'Axle up', amount: [mm(up.value)] },
+        { name: 'Axle up', amount: up ? [mm(up.value)] : ['as it came: nothing that was changed moves it there'] },
       ],
     };
   },

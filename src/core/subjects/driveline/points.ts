@@ -5,6 +5,7 @@ import type { Axle, Place } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../../record/stale';
+import { isFlexSpared } from '../common/bumpEnd';
 import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, saidAt, withShafts } from './shape';
 
 /** What the mounts are, once a vehicle: until that part is changed. */
@@ -205,6 +206,9 @@ export const CASE_ROOM: readonly Point[] = [
 ];
 
 /** A crawl under the vehicle with a gauge, in body order, and what of the shafts is read once. */
+/** Whether how a shaft runs with its axle up is as it came: nothing moves that end of the travel, nor the shaft. */
+export const isShaftUpSpared = (job: JobDocument, place: Place): boolean => isFlexSpared(job, place, ['driveline']);
+
 export const drivelinePoints: readonly Point[] = [
   {
     ...observation,
@@ -432,7 +436,7 @@ export const drivelinePoints: readonly Point[] = [
     drawing: { of: 'shaft', part: 'shaft', tape: 'gap' },
     gates: AFTER,
     asked: 'after',
-    essential: true,
+    essential: (job, { place, state }) => state !== 'ramp' || !isShaftUpSpared(job, place),
     always: true,
     range: [3, 250],
     seconds: 10,

@@ -2,6 +2,7 @@ import { reachedFor, reachOf } from '../clearance/fit/reach';
 import type { Spot } from '../../record/figures';
 import { AXLES, cornersOf, PLACE_NAME, type Axle, type Place } from '../../kernel/places';
 import type { History } from '../../record/history';
+import { awaitsLoad, bumpEndAsItCame } from '../common/bumpEnd';
 import { seen } from '../../record/checks/seen';
 import type { CheckDefinition, Needs } from '../../record/checks/types';
 import { ROLLS, rollsWanted } from './points';
@@ -75,15 +76,24 @@ const possible: CheckDefinition = {
 
 export const flexChecks: readonly CheckDefinition[] = [
   {
+    ...seen('rub-marks', 'Rub marks, as it came', 'rubMarks', false, { gate: 'before', places: AXLES }),
+    // It came so: the customer's to know, and the promise's to reckon with.
+    fault: { verdict: 'Watch', next: 'Show the customer; whatever is fitted has to be flexed there.' },
+  },
+  {
     ...seen('rub-safety', 'Tyre against hose, brake, steering, arm, spring, frame', 'rubSafety', true, {
       places: AXLES,
       state: 'ramp',
     }),
+    asItCame: ({ job }, place) => bumpEndAsItCame(job, axleAt(place)),
+    notWorkable: (w, place) => awaitsLoad(w, place, Object.values(rubNeeds('rubSafety', place).required)),
     needs: (_w, place) => rubNeeds('rubSafety', place),
     proves: (w, place) => reachedFor(w, place, 'Crossed'),
   },
   {
     ...seen('rub-body', 'Tyre against body, as promised', 'rubBody', false, { places: AXLES, state: 'ramp' }),
+    asItCame: ({ job }, place) => bumpEndAsItCame(job, axleAt(place)),
+    notWorkable: (w, place) => awaitsLoad(w, place, Object.values(rubNeeds('rubBody', place).required)),
     needs: (_w, place) => rubNeeds('rubBody', place),
     proves: (w, place) => reachedFor(w, place, place === 'front' ? w.job.job.promiseFront : w.job.job.promiseRear),
   },
@@ -92,7 +102,7 @@ export const flexChecks: readonly CheckDefinition[] = [
   ...ROLLS.map(({ id, name, axle }) =>
     seen(`rolled-${id}`, `Rolled ${name.toLowerCase()}`, id, false, {
       places: ({ job }) =>
-        rollsWanted(job) || job.readings.some((r) => r.point === id && r.place === axle) ? [axle] : [],
+        rollsWanted(job, axle) || job.readings.some((r) => r.point === id && r.place === axle) ? [axle] : [],
     }),
   ),
 ];

@@ -1,7 +1,8 @@
 import type { JobDocument } from '../../document/job';
-import { AXLES, CORNERS } from '../../kernel/places';
-import { AFTER, length, observation, spots, type Point } from '../../record/point';
-import { changedSince } from '../../record/pointRules';
+import { AXLES, CORNERS, type Axle } from '../../kernel/places';
+import { AFTER, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { isFlexSpared } from '../common/bumpEnd';
+import { changedAt } from '../../record/pointRules';
 
 /**
  * The rolling tests: rigid geometry is alike forward and in reverse, a vehicle is not. Rear wheels do not steer; what
@@ -17,7 +18,7 @@ export const ROLLS = [
 ] as const;
 /** What moves the tyre in its arch or the axle in its bushes wants to be rolled again, both ways. */
 const ROLLED_AFTER = ['tyre-or-wheel', 'track-bar-or-arm', 'alignment'] as const;
-export const rollsWanted = (job: JobDocument): boolean => changedSince(job, ...ROLLED_AFTER);
+export const rollsWanted = (job: JobDocument, axle: Axle): boolean => changedAt(job, axle, ...ROLLED_AFTER);
 const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => ({
   ...observation,
   route: 'clearance',
@@ -35,8 +36,29 @@ const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => 
   where: () => spots([axle], 'floor'),
 }));
 
+/** Flexed on the short route, unless the bump end is as it came and the maker's tyre never touched there. */
+const flexed = (job: JobDocument, { place }: Asked): boolean => !isFlexSpared(job, place);
+
 /** What is proved on the ramp and at a walk: how far it went there, and whether anything touched. */
 export const flexPoints: readonly Point[] = [
+  {
+    ...observation,
+    id: 'rubMarks',
+    lap: 'last',
+    label: 'Rub marks in the arches of this axle, on hose, arm, spring or frame',
+    short: 'rub marks, as it came',
+    how: 'Wheel turned both ways, a lamp behind the tyre: polished lips, torn liners, shiny edges of the tread. Where there are any, say in the note which.',
+    drawing: { of: 'gap', to: 'behind' },
+    gates: ['before'],
+    asked: 'before',
+    choices: [
+      { id: 'none', name: 'None', good: true },
+      { id: 'marks', name: 'It has touched', good: false },
+    ],
+    seconds: 12,
+    tells: [],
+    where: () => spots(AXLES, 'floor'),
+  },
   {
     ...observation,
     id: 'rubSafety',
@@ -44,6 +66,7 @@ export const flexPoints: readonly Point[] = [
     short: 'rub test, safety parts',
     how: 'One wheel up the ramp, then the other; lock to lock, rolled forward and in reverse. Chalk on the tread shows a touch.',
     drawing: { of: 'inner', to: 'part' },
+    essential: flexed,
     seconds: 240,
     tells: ['rub test'],
     where: () => spots(AXLES, 'ramp'),
@@ -55,6 +78,7 @@ export const flexPoints: readonly Point[] = [
     short: 'rub test, body',
     how: 'At the promised grade: flexed, lock to lock, forward and in reverse, at half and at full lock.',
     drawing: { of: 'gap', to: 'lip' },
+    essential: flexed,
     seconds: 120,
     tells: ['rub test, bar'],
     where: () => spots(AXLES, 'ramp'),
@@ -70,7 +94,7 @@ export const flexPoints: readonly Point[] = [
     gates: AFTER,
     asked: 'after',
     range: [200, 800],
-    essential: true,
+    essential: flexed,
     seconds: 15,
     tells: ['rub test'],
     where: () => spots(CORNERS, 'ramp'),
@@ -86,7 +110,7 @@ export const flexPoints: readonly Point[] = [
     gates: AFTER,
     asked: 'after',
     range: [300, 950],
-    essential: true,
+    essential: flexed,
     seconds: 15,
     tells: ['rub test'],
     where: () => spots(CORNERS, 'ramp'),
@@ -103,6 +127,7 @@ export const flexPoints: readonly Point[] = [
       { id: 'off', name: 'Off: disconnected, pinned up or none', good: true },
       { id: 'connected', name: 'Connected', good: true },
     ],
+    essential: flexed,
     seconds: 5,
     tells: ['rub test, bar'],
     where: () => spots(AXLES, 'ramp'),
@@ -120,6 +145,7 @@ export const flexPoints: readonly Point[] = [
       { id: 'half', name: 'To half lock', good: true },
       { id: 'straight', name: 'Straight only', good: true },
     ],
+    essential: flexed,
     seconds: 5,
     tells: ['rub test', 'alignment'],
     where: () => spots(['front'], 'ramp'),

@@ -1,7 +1,8 @@
 import type { Workings } from '../../record/workings';
 import { saidName } from '../clearance/engine/catalogue';
 import { AXLES, cornersOf, PLACE_NAME, type Axle } from '../../kernel/places';
-import { ROLLS } from './points';
+import { bumpEndAsItCame } from '../common/bumpEnd';
+import { ROLLS, rollsWanted } from './points';
 import type { JobDocument } from '../../document/job';
 import { assessedAt, gapsAt, isTaped } from '../clearance/fit/assessed';
 import { obstaclesOf } from '../clearance/fit/obstacles';
@@ -14,6 +15,8 @@ export interface AxleProofs {
   measured: string[];
   calculated: string[];
   open: string[];
+  /** As it came: nothing that was done calls for it to be proved. */
+  came: string[];
 }
 
 /**
@@ -24,7 +27,7 @@ export function proofsOf(w: Workings): AxleProofs[] {
   const figures = w.figures;
   return AXLES.map((axle) => {
     const grade = axle === 'front' ? w.job.job.promiseFront : w.job.job.promiseRear;
-    const out: AxleProofs = { axle, grade, measured: [], calculated: [], open: [] };
+    const out: AxleProofs = { axle, grade, measured: [], calculated: [], open: [], came: [] };
     const tried = (point: string, state: 'ramp' | 'floor', name: string, how = name): boolean => {
       const seen = figures.figure({ gate: 'after', point, place: axle, state });
       const good = seen.status === 'observed' && seen.good;
@@ -35,9 +38,14 @@ export function proofsOf(w: Workings): AxleProofs[] {
     };
     // A ramp proves what it reached and no more.
     const reached = reachedFor(w, axle, grade);
-    if (tried('rubBody', 'ramp', 'flexed on the ramp', `flexed on the ramp, ${reached.words}`) && !reached.whole)
+    const came = figures.at({ gate: 'after', point: 'rubBody', place: axle, state: 'ramp' }).length === 0;
+    const spared = came ? bumpEndAsItCame(w.job, axle) : null;
+    if (spared) out.came.push(`not flexed; ${spared.join('')}`);
+    else if (tried('rubBody', 'ramp', 'flexed on the ramp', `flexed on the ramp, ${reached.words}`) && !reached.whole)
       out.open.push(`flexed as far as ${grade} asks`);
-    for (const roll of ROLLS) if (roll.axle === axle) tried(roll.id, 'floor', `rolled ${roll.name.toLowerCase()}`);
+    for (const roll of ROLLS)
+      if (roll.axle === axle && (!spared || rollsWanted(w.job, axle)))
+        tried(roll.id, 'floor', `rolled ${roll.name.toLowerCase()}`);
     for (const corner of cornersOf(axle)) {
       if (!isTaped(w, corner)) continue;
       const gaps = gapsAt(w, corner, 'after').filter((g) => !g.finding);
@@ -69,13 +77,16 @@ export function proofsOf(w: Workings): AxleProofs[] {
 
 /** The same for the sheet, a line for each axle and kind of proof. */
 export const proofLines = (w: Workings): { name: string; text: string }[] =>
-  proofsOf(w).flatMap(({ axle, measured, calculated, open }) => {
+  proofsOf(w).flatMap(({ axle, measured, calculated, open, came }) => {
     const where = axle === 'front' ? 'Front' : 'Rear';
     const line = (what: string, items: readonly string[]) => ({
       name: `${where}, ${what}`,
       text: items.length > 0 ? `${items.join('; ')}.` : 'Nothing.',
     });
-    return [line('proved on the vehicle', measured), line('by calculation', calculated), line('not proved', open)].map(
-      ({ name, text }) => ({ name, text: `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}` }),
-    );
+    return [
+      ...(came.length > 0 ? [line('as it came', came)] : []),
+      line('proved on the vehicle', measured),
+      line('by calculation', calculated),
+      line('not proved', open),
+    ].map(({ name, text }) => ({ name, text: `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}` }));
   });

@@ -1,5 +1,6 @@
 import { AXLES, CORNERS } from '../../kernel/places';
 import { length, spots, type Point } from '../../record/point';
+import { isFlexSpared } from '../common/bumpEnd';
 import { bumpAxles, bumpCorners, shockHolds, steeringMoves } from '../common/where';
 
 /** How far each wheel can go: stops, shocks, hanging. */
@@ -25,7 +26,7 @@ export const travelPoints: readonly Point[] = [
     drawing: { of: 'stop', tape: 'gap' },
     range: [0, 300],
     // How far a wheel went on the ramp is told by what is left there.
-    essential: (_job, { gate, state }) => gate === 'after' && state === 'ramp',
+    essential: (job, { gate, place, state }) => gate === 'after' && state === 'ramp' && !isFlexSpared(job, place),
     lacking: true,
     tells: ['bump'],
     alsoStale: shockHolds,

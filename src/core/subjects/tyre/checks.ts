@@ -102,7 +102,19 @@ const loadRating: CheckDefinition = {
   },
 };
 
+/** What the tyre is that it came on: the flex After goes by it. */
+const OF_MAKER: Readonly<Record<string, string>> = {
+  size: 'as on the maker’s plate, all four',
+  other: 'another size or wheel than the maker’s: flexed After, whatever is done',
+  unread: 'no plate to be read: flexed After, whatever is done',
+};
+const ofMaker: CheckDefinition = {
+  ...seen('tyre-of-maker', 'Tyre as it came', 'tyreOfMaker', false, { gate: 'before' }),
+  says: (_w, _place, choice) => ({ verdict: 'Clear', summary: [OF_MAKER[choice] ?? choice], next: [] }),
+};
+
 export const tyreChecks: readonly CheckDefinition[] = [
+  ofMaker,
   calliper,
   threads,
   loadRating,

@@ -16,6 +16,25 @@ export const BEHIND = [
 /** Tyre and wheel as they are mounted. */
 export const tyrePoints: readonly Point[] = [
   {
+    ...observation,
+    id: 'tyreOfMaker',
+    lap: 'load',
+    label: 'Tyres and wheels against the maker’s plate',
+    short: 'tyre on the maker’s plate',
+    how: 'Size on all four sidewalls, width and offset on the wheels, against the plate in the door or the handbook.',
+    drawing: { of: 'tyre' },
+    gates: ['before'],
+    asked: 'before',
+    choices: [
+      { id: 'size', name: 'As on the plate, all four', good: true },
+      { id: 'other', name: 'Another size or wheel', good: true },
+      { id: 'unread', name: 'No plate to be read', good: true },
+    ],
+    seconds: 8,
+    tells: [],
+    where: () => spots(['vehicle'], 'floor'),
+  },
+  {
     ...length,
     route: 'clearance',
     id: 'sectionWidth',

@@ -1,0 +1,50 @@
+import { expect, test } from '@playwright/test';
+import { book, openGate, recordChange, sendShortRoute, signedIn } from './support/shop';
+
+test('a levelling job is asked what front spacers can have changed; a collar turned at the end costs its heights', async ({
+  page,
+}) => {
+  await signedIn(page, 'Runa');
+  const job = await book(page, { customer: 'Levelled', front: 'wishbone-coil-over' });
+  await openGate(page, 'Before');
+  await sendShortRoute(page, job, 'before');
+  await openGate(page, 'Plan');
+  await page.getByLabel('Wanted lift, front').fill('65 mm');
+  await page.getByLabel('Wanted lift, rear').fill('0');
+  await page.getByRole('button', { name: 'Set the plan' }).click();
+  await openGate(page, 'Build');
+  await recordChange(page, 'Front axle', 'Spacer on the spring or strut', 'both sides');
+  await openGate(page, 'After');
+
+  // The maker's tyres, no rub mark: nothing is flexed, and at the rear nothing asked that hangs on its own springs.
+  const gate = page.getByRole('link', { name: /^After 0 of \d+ read/ });
+  await expect(gate).toBeVisible();
+  const [, minutes] = /(\d+) min left/.exec(await gate.innerText()) ?? [];
+  expect(Number(minutes)).toBeLessThanOrEqual(30);
+  await page.goto(`${job}/after/hands`);
+  await expect(page.getByRole('button', { name: /^Tyre against hose, brake.*front axle/ })).toContainText(
+    'stands as it came, once the load is read',
+  );
+  const came = { tyreDiameter: 806, barAngle: 3, swayLinkLength: 150 };
+  const rear = Object.fromEntries(
+    ['RL', 'RR'].flatMap((c) => ['', '.2'].map((set) => [`hubToLip.${c}.floor${set}`, 494] as const)),
+  );
+  await sendShortRoute(page, job, 'after', { values: { ...came, ...rear } });
+  await page.goto(`${job}/after/hands`);
+  await expect(page.getByRole('button', { name: /^Tyre against hose, brake.*front axle/ })).toContainText(
+    'as it came: nothing that was changed moves where the travel ends',
+  );
+
+  // One more turn, and both heights of each corner as they were: the rest stands, and says so.
+  await page.goto(`${job}/after`);
+  await recordChange(page, 'Front axle', 'Spring collar or preload', 'a turn up');
+  await expect(page.getByText(/^stale: /).first()).toBeVisible();
+  await sendShortRoute(page, job, 'after', {
+    values: { ...came, ...rear },
+    only: ['hubToLip', 'hubToMark', 'loadedRadius'],
+  });
+  await expect(page.getByText(/^stale: /)).toHaveCount(0);
+  await page.goto(`${job}/story`);
+  await page.getByRole('searchbox').fill('camber');
+  await expect(page.getByText(/read before Spring collar.*stands, every corner within/).first()).toBeVisible();
+});
