@@ -11,8 +11,9 @@ import { signedSheetOf } from '@/db/queries/filed';
 import { shopFit } from '@/db/queries/fitSettings';
 import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';
 import { shopKits, type KitChoice } from '@/db/queries/kits';
-import { loadJob, readingsBy } from '@/db/queries/jobs';
+import { jobRevision, loadJob, readingsBy, type LoadedJob } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
+import type { Db } from '@/db/client';
 import { inShop } from './database';
 import { standOrigin } from './env';
 import { jobMark } from './jobs/marks';
@@ -90,15 +91,28 @@ export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: S
   }
 }
 
+/** Jobs as they were loaded lately, by shop, job, revision and what the shop keeps beside: a document is never changed. */
+const loadedBefore = new LRUCache<string, LoadedJob>({ max: 40 });
+async function loadedLately(tx: Db, shopId: string, jobId: string, beside: string): Promise<LoadedJob | null> {
+  const revision = await jobRevision(tx, shopId, jobId);
+  if (revision === null) return null;
+  const keyOf = (of: number): string => [shopId, jobId, of, beside].join('/');
+  const known = loadedBefore.get(keyOf(revision));
+  if (known) return known;
+  const loaded = await loadJob(tx, shopId, jobId);
+  if (loaded) loadedBefore.set(keyOf(loaded.revision), loaded);
+  return loaded;
+}
+
 /** The job as it stands, for a member of its shop; null where the shop has no such job. */
 export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | null> =>
   inShop(member.shop.id, async (tx) => {
     const shopId = member.shop.id;
-    const loaded = await loadJob(tx, shopId, jobId);
+    const beside = await shopMark(tx, shopId);
+    const loaded = await loadedLately(tx, shopId, jobId, beside);
     if (!loaded) return null;
     const frozen = loaded.document.job.state === 'open' ? null : await signedSheetOf(tx, shopId, jobId);
     const { sheets, verdicts } = frozen ? readSignedSheet(frozen.sheet) : { sheets: null, verdicts: null };
-    const beside = await shopMark(tx, shopId);
     const stand = standOrigin();
     return {
       ...loaded,

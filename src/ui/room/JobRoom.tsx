@@ -64,10 +64,22 @@ const useTakenOver = (): boolean =>
  * One job, at whichever gate. It is worked here, on the device, from the job as the server last told it and whatever
  * waits here: so it shows at once what was filed, and goes on without network.
  */
-export function JobRoom(props: { initial: Snapshot; member: Looker }) {
+export function JobRoom({
+  id,
+  number,
+  gate,
+  told,
+  member,
+}: {
+  id: string;
+  number: string;
+  gate: string;
+  /** The job as the server has it, as JSON. */
+  told: string;
+  member: Looker;
+}) {
   const path = usePathname();
-  const { id, document } = props.initial;
-  const below = path.startsWith(`/jobs/${id}/`) ? path.slice(`/jobs/${id}/`.length) : document.job.gate;
+  const below = path.startsWith(`/jobs/${id}/`) ? path.slice(`/jobs/${id}/`.length) : gate;
   // What the room is made of is fetched first: a job takes as long to work as it does to come.
   const [there, setThere] = useState(false);
   useEffect(() => {
@@ -77,7 +89,7 @@ export function JobRoom(props: { initial: Snapshot; member: Looker }) {
       .then(() => startTransition(() => setThere(true)));
   }, [below]);
   // Nothing is worked where the page is made: a server answers others meanwhile.
-  return useTakenOver() && there ? <JobHere {...props} /> : <Opening number={props.initial.document.job.number} />;
+  return useTakenOver() && there ? <JobHere told={told} member={member} /> : <Opening number={number} />;
 }
 
 const Opening = ({ number }: { number: string }) => (
@@ -97,7 +109,8 @@ const Coming = () => (
   </main>
 );
 
-function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
+function JobHere({ told, member }: { told: string; member: Looker }) {
+  const initial = useMemo(() => JSON.parse(told) as Snapshot, [told]);
   const [snapshot, refresh] = useSnapshot(initial);
   const { waiting } = useDevice();
   const view = useView(snapshot, member, waiting);

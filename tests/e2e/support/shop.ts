@@ -234,7 +234,11 @@ export async function sendShortRoute(
         at,
         body: {
           ...{ gate, point, place, state, set, answer, text, units: INCH_SHOP, good, instrument, note },
-          ...{ supersedes: null, asked: true, knew: [] },
+          ...{ supersedes: null, asked: true },
+          // As a tablet does, that shows what stands there.
+          knew: read.job.readings
+            .filter((r) => [gate, point, place, state].join() === [r.gate, r.point, r.place, r.state].join())
+            .map((r) => r.id),
         },
       }));
     if (entries.length === 0) break;

@@ -40,7 +40,10 @@ export function proofsOf(w: Workings): AxleProofs[] {
     const reached = reachedFor(w, axle, grade);
     const came = figures.at({ gate: 'after', point: 'rubBody', place: axle, state: 'ramp' }).length === 0;
     const spared = came ? bumpEndAsItCame(w.job, axle) : null;
-    if (spared) out.came.push(`not flexed; ${spared.join('')}`);
+    if (spared)
+      out.came.push(
+        'not flexed, as it came: nothing that was changed moves where the travel ends; the maker’s tyre, no rub mark',
+      );
     else if (tried('rubBody', 'ramp', 'flexed on the ramp', `flexed on the ramp, ${reached.words}`) && !reached.whole)
       out.open.push(`flexed as far as ${grade} asks`);
     for (const roll of ROLLS)

@@ -19,7 +19,11 @@ export default async function Job({ params }: { params: Promise<{ id: string; ro
   return (
     <Frame member={member} where={where}>
       <JobRoom
-        initial={await forDevice(member, snapshot)}
+        // As text: what it is made of is then not gone through piece by piece on the way, here and on the device.
+        told={JSON.stringify(await forDevice(member, snapshot))}
+        id={id}
+        number={job.number}
+        gate={job.gate}
         member={{ id: member.id, name: member.name, role: member.role, shop: member.shop, units: member.units }}
       />
     </Frame>
