@@ -7,6 +7,7 @@ import { CHANGE_NAME, ChangeKind } from '@/core/document/changes';
 import type { Change } from '@/core/document/job';
 import type { Place } from '@/core/kernel/places';
 import { partById, partsAt, saidOf } from '@/core/record/fittedParts';
+import { movesHeightOnly } from '@/core/record/stale';
 import { OTHER, readSetting } from '@/core/subjects/alignment/setting';
 import { SelectField, TextField } from '../forms/fields';
 import { Choice } from '../room/Choice';
@@ -141,7 +142,12 @@ export function ChangeForm({ first, only = false }: { first?: ChangeKind; /** No
         <p className="text-[15px]">
           Recorded now it asks {cost.readings} readings again, about {cost.minutes} min:{' '}
           {cost.which.slice(0, 4).join(', ')}
-          {cost.which.length > 4 && ` and ${cost.which.length - 4} more`}.
+          {cost.which.length > 4 && ` and ${cost.which.length - 4} more`}.{' '}
+          {kind !== undefined &&
+            movesHeightOnly({ kind, part }) &&
+            'Where every corner then reads within 3 mm of what it was, most of that stands.'}
+          {setting.adjuster === 'sleeve' &&
+            'Where the toe then reads within 0.4° of what it was, gaps at lock and rub tests stand if there is room.'}
         </p>
       )}
     </>

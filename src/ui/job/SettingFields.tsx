@@ -47,7 +47,7 @@ export function SettingFields({
     />
   );
   return (
-    <div className="grid grid-cols-2 items-end gap-3 *:first:col-span-2 *:last:col-span-2">
+    <div className="grid grid-cols-2 items-start gap-3 *:first:col-span-2 *:last:col-span-2">
       <SelectField
         label="Which adjuster"
         value={typed.adjuster}
@@ -60,7 +60,7 @@ export function SettingFields({
         ]}
       />
       {field('from', 'From', counted)}
-      {field('to', 'To')}
+      {field('to', 'To', counted)}
       {field('mark', 'Read off by', 'Paint, a notch, threads showing')}
     </div>
   );

@@ -56,8 +56,10 @@ export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] 
     if (!ready) return;
     void (async () => {
       const kept = await store().jobs.get(initial.id);
-      const known = kept?.member === hand.member ? shownSnapshot(kept) : null;
-      if (known && known.revision > latest.current.revision) {
+      // Read only where it is later than what came with the page: that takes as long as drawing it.
+      const later = kept?.member === hand.member && kept.snapshot.revision > latest.current.revision;
+      const known = later ? shownSnapshot(kept) : null;
+      if (known) {
         latest.current = known;
         setSnapshot(known);
       } else await keepJob(store(), hand, latest.current);

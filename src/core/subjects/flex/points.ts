@@ -48,7 +48,6 @@ export const flexPoints: readonly Point[] = [
     label: 'Rub marks in the arches of this axle, on hose, arm, spring or frame',
     short: 'rub marks, as it came',
     how: 'Wheel turned both ways, a lamp behind the tyre: polished lips, torn liners, shiny edges of the tread. Where there are any, say in the note which.',
-    drawing: { of: 'gap', to: 'behind' },
     gates: ['before'],
     asked: 'before',
     choices: [

@@ -22,7 +22,6 @@ export const tyrePoints: readonly Point[] = [
     label: 'Tyres and wheels against the maker’s plate',
     short: 'tyre on the maker’s plate',
     how: 'Size on all four sidewalls, width and offset on the wheels, against the plate in the door or the handbook.',
-    drawing: { of: 'tyre' },
     gates: ['before'],
     asked: 'before',
     choices: [
