@@ -64,33 +64,6 @@ test('a new reading instead of one that stands: both stay in the story, the new 
   await expect(page.getByLabel('Vehicle and ride heights').getByText('475 mm')).toBeVisible();
 });
 
-test('a fault needs its words, and an instrument and a note go with a reading', async ({ page }) => {
-  await signedIn(page, 'Runa');
-  const job = await beforeGate(page, 'Fault');
-  await page.goto(at(job, 'asFound.vehicle.floor'));
-  await page.getByRole('button', { name: 'File a fault' }).click();
-  await expect(page.getByText('Write what the fault is.')).toBeVisible();
-  await page.getByLabel('Note (a fault needs one)').fill('Upper arm bent');
-  await page.getByRole('button', { name: 'File a fault' }).click();
-  await gone(page, 'asFound');
-  await page.goto(`${job}/before`);
-  await page.getByRole('button', { name: '1 to watch' }).click();
-  await expect(page.getByRole('button', { name: /As found/ })).toContainText('Upper arm bent');
-
-  await page.goto(at(job, 'barAngle.front.floor'));
-  await page.getByText('Instrument and note').click();
-  await page.getByLabel('Instrument').selectOption('bubble-gauge');
-  await page.getByLabel('Note').fill('zeroed on the floor');
-  await page.getByRole('button', { name: 'plus / minus' }).click();
-  await page.getByRole('button', { name: '3', exact: true }).click();
-  await expect(page.locator('#figure')).toHaveValue('-3');
-  await expect(page.locator('#understood')).toContainText('± 0.6');
-  await page.getByRole('button', { name: 'File reading' }).click();
-  await gone(page, 'barAngle.front');
-  await page.goto(`${job}/story`);
-  await expect(page.getByText('zeroed on the floor')).toBeVisible();
-});
-
 test('a wishbone front: the gap at bump says that it needs the motion ratio', async ({ page }) => {
   await signedIn(page, 'Runa');
   const job = await beforeGate(page, 'Wishbone', 'wishbone-coil-over');

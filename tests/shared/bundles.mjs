@@ -14,10 +14,12 @@ const FOLDERS = {
     'subjects/hands',
     'subjects/common',
   ],
+  clearance: ['subjects/clearance/fit'],
+  plain: ['kernel', 'suspension', 'driveline', 'subjects/clearance/engine'],
   record: ['record', 'document', 'assembly/formats', 'assembly/route', 'assembly/sheet', 'assembly/gates'],
 };
 /** Long by themselves: beside the bundles they keep both cores busy. */
-const ALONE = ['stanceTruth.test.ts'];
+const ALONE = ['stanceTruth.test.ts', 'cures.test.ts', 'leastGap.test.ts'];
 
 const testsIn = (folder) =>
   readdirSync(path.join(CORE, folder), { recursive: true, encoding: 'utf8' })

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { GATE_TITLE } from '@/core/document/gateTitles';
 import type { ReadingGate } from '@/core/document/job';
 import { comesFrom } from '@/core/record/provenance';
@@ -13,7 +13,7 @@ import { FiledHere } from '../reading/FiledHere';
 import { Words } from '../Figure';
 import { useUnits } from '../Units';
 import { listed } from './filedAt';
-import { useFiling } from './useFiling';
+import { NoteForm } from './NoteForm';
 import type { JobView } from './view';
 
 /** Spots shown at once: a job that was taped all round has many hundreds. */
@@ -150,44 +150,5 @@ export function StoryRoom({ view }: { view: JobView }) {
         )}
       </aside>
     </main>
-  );
-}
-
-/** A remark that is no reading: filed on the tablet first, like a reading. */
-function NoteForm() {
-  const file = useFiling();
-  const [text, setText] = useState('');
-  const [wrong, setWrong] = useState('');
-  const [busy, start] = useTransition();
-  return (
-    <form
-      className="space-y-2 pb-3"
-      action={() =>
-        start(async () => {
-          const fault = await file('note', { text }, `note: ${text.slice(0, 60)}`);
-          setWrong(fault ?? '');
-          if (!fault) setText('');
-        })
-      }
-    >
-      <label className="field">
-        <span className="sr-only">A note on this job</span>
-        <textarea
-          rows={3}
-          maxLength={1000}
-          value={text}
-          placeholder="Customer asked, part came bent, …"
-          onChange={(e) => setText(e.target.value)}
-        />
-        {wrong && (
-          <span role="alert" className="wrong">
-            {wrong}
-          </span>
-        )}
-      </label>
-      <button className="btn" disabled={busy}>
-        File note
-      </button>
-    </form>
   );
 }

@@ -1,0 +1,3 @@
+import { runBundle } from './runBundle';
+
+runBundle(process.env.BUNDLE_PLAIN ?? '');
