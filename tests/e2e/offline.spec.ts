@@ -134,6 +134,7 @@ test('what comes by itself moves nothing that is being pressed, and a second tap
   await onTablet(page, 1);
   await expect(page.getByText('No network. The work goes on', { exact: false })).toBeVisible();
   await go(page, 'before', 'gaugeSurface.vehicle.below');
+  await page.locator('[data-stop="gaugeSurface.vehicle.below"]').waitFor();
   expect(await at()).toBe(stood);
   await go(page, 'before', 'hubToLip.FL.floor');
   await page.locator('[data-stop="hubToLip.FL.floor"]').waitFor();

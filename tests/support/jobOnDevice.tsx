@@ -1,5 +1,5 @@
 import './dom';
-import { fireEvent, render, waitFor } from '@testing-library/react';
+import { act, fireEvent, render, waitFor } from '@testing-library/react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { applyEntry } from '@/core/assembly/filing';
 import type { JobDocument } from '@/core/document/job';
@@ -45,10 +45,11 @@ export function onDevice(
     units,
   };
   const filed: Entry[] = [];
-  const state = { job: start, full: false };
+  const state = { job: start, full: false, show: (() => undefined) as (job: JobDocument) => void };
   function Room() {
     const [job, setJob] = useState(start);
     const memo = useMemo(() => new Memo(), []);
+    state.show = setJob;
     device.fileAll = (entries) => {
       if (state.full) return Promise.reject(new Error('the disk is full'));
       for (const { entry } of entries) {
@@ -94,6 +95,8 @@ export function onDevice(
     /** The device keeps nothing from now on. */
     fill: () => (state.full = true),
     job: () => state.job,
+    /** The device shows another state of the job, as when news of it comes. */
+    show: (job: JobDocument) => act(() => state.show(job)),
     says: () => [...home.querySelectorAll('[role="alert"], .wrong')].map((e) => e.textContent),
     type: (name: string | RegExp, value: string) => fireEvent.change(box(name), { target: { value } }),
     enter: (selector: string, value: string) => {

@@ -1,5 +1,5 @@
 import { sql, eq } from 'drizzle-orm';
-import { INCH_SHOP } from '@/core/kernel/units/quantity';
+import { INCH_SHOP, METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { yardQuery } from '@/db/queries/yard';
 import { readings } from '@/db/schema/jobs';
 import {
@@ -268,6 +268,15 @@ withDatabase('filing on a real database', () => {
       await saveLimit(ivo, { figure: 'leftRight', clear: '1/4', stop: '1', source: 'shop rule' }, INCH_SHOP),
     ).toEqual({ ok: true });
     expect((await job())?.limits.leftRight).toMatchObject({ stop: 25.4, source: 'shop rule' });
+    // What can hurt somebody is made stricter than its published figures, never looser, on neither side.
+    const hose = (clear: string, stop: string) =>
+      saveLimit(ivo, { figure: 'tyreToHose', clear, stop, source: 'shop rule' }, METRIC_SHOP);
+    expect(await hose('-900', '-901')).toMatchObject({
+      ok: false,
+      errors: { clear: expect.stringContaining('20 mm') },
+    });
+    expect(await hose('25', '9')).toMatchObject({ ok: false, errors: { stop: expect.stringContaining('10 mm') } });
+    expect(await hose('25', '12')).toEqual({ ok: true });
     expect(
       await acceptStop(runa, jobId, { check: 'rake', gate: 'after', place: 'vehicle', reason: 'x' }),
     ).toMatchObject({ message: 'Only a lead accepts a Stop.' });

@@ -70,6 +70,19 @@ withDatabase('nobody forges a release', () => {
     await expect(owner().execute(sql`update jobs set brought_in = null where id = ${brought.jobId}`)).rejects.toThrow();
   });
 
+  test('a file dated ahead is refused by its path: no fault seen later would outdo what it says', async () => {
+    const before = await counts();
+    const ahead = released.readings.map((r) => (r.gate === 'after' ? { ...r, takenAt: '2099-01-01T08:00:00Z' } : r));
+    const answer = await importJob(ivo, JSON.stringify({ ...released, readings: ahead, signOffs: [] }), 'ahead.json');
+    expect(answer).toMatchObject({ ok: false, message: expect.stringMatching(/readings\.\d+\.takenAt: 2099-01-01T/) });
+    const entries = released.entries.map((e) => ({ ...e, at: '2099-01-01T08:00:00Z' }));
+    expect(entries.length).toBeGreaterThan(0);
+    expect(await importJob(ivo, JSON.stringify({ ...released, entries, signOffs: [] }), 'ahead.json')).toMatchObject({
+      ok: false,
+    });
+    expect(await counts()).toEqual(before);
+  });
+
   test('a file brings in what whoever brings it in may do by hand', async () => {
     const fresh = { ...released, kit: released.kit && { ...released.kit, name: 'Never seen 40' } };
     const text = JSON.stringify(fresh);

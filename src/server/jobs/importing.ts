@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
+import { timesToCome } from '@/core/document/timesToCome';
 import { bringIn } from '@/core/assembly/bringIn';
 import { readJobFile } from '@/core/assembly/formats/jobFile';
 import type { JobDocument } from '@/core/document/job';
@@ -67,6 +68,8 @@ export async function importJob(doer: Doer, text: string, file: string): Promise
   const read = readJobFile(text);
   if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
   const { written } = read;
+  const ahead = timesToCome(written, new Date().toISOString());
+  if (ahead !== null) return refuse(`Nothing was brought in. ${ahead}: no reading, change or word is dated ahead.`);
   if (!isDemo() && written.readings.some((r) => isSimulated(r.instrument))) return refuse(ONLY_DEMO);
   const shops = await knownKit(doer.shop.id, written.kit);
   const barred = deeds(written, written.kit !== null && !shops).find(({ roles }) => !roles.includes(doer.role));

@@ -2,7 +2,8 @@ import { and, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { DecisionRule } from '@/core/kernel/decisionRule';
 import { BOOK } from '@/core/assembly/book';
-import { limitFault, ruleFault } from '@/core/record/checks/limit';
+import { show } from '@/core/kernel/units/format';
+import { limitFault, loosenedFault, ruleFault } from '@/core/record/checks/limit';
 import { Patch } from '@/core/document/patch';
 import { patchFault } from '@/core/subjects/linkage/patches';
 import { readGeometryFile } from '@/core/suspension/readFile';
@@ -40,6 +41,12 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
   if (!stop.ok) return refuse(`Stop: ${stop.reason}`, { stop: stop.reason });
   const fault = limitFault(known, clear.value, stop.value);
   if (fault) return refuse(fault, { stop: fault });
+  const loosened = loosenedFault(known, clear.value, stop.value);
+  if (loosened) {
+    const least = show(quantity, known[loosened], units).text;
+    const why = `${known.name} can hurt somebody: ${loosened === 'clear' ? 'Clear' : 'Stop'} may be made stricter than ${least}, never looser.`;
+    return refuse(why, { [loosened]: why });
+  }
   const looser = rule && ruleFault(known, rule);
   if (looser) return refuse(looser, { rule: looser });
   await inShop(doer.shop.id, async (tx) => {

@@ -253,4 +253,17 @@ describe('a reading in hand', () => {
     form.press('File as a repeat');
     await form.until(() => expect(form.job().readings.map((r) => r.supersedes)).toEqual([null, null]));
   });
+  test('what was shown here was known, also where it is out of sight for a moment', async () => {
+    const one = read(atBefore, 'barAngle.front.floor');
+    typed(one, '3');
+    one.press('File reading');
+    await one.until(() => expect(one.filed).toHaveLength(1));
+    const form = read(one.job(), 'barAngle.front.floor');
+    form.show(atBefore);
+    expect(form.home.textContent).not.toContain('Already filed here');
+    typed(form, '3.4');
+    form.press('File reading');
+    await form.until(() => expect(form.filed).toHaveLength(1));
+    expect(form.filed[0]).toMatchObject({ body: { knew: [one.job().readings[0]?.id] } });
+  });
 });

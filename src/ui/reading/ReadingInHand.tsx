@@ -83,6 +83,13 @@ export function ReadingInHand(props: Props) {
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
 
+  // All that stood here since this was in hand: another tab that sends what waits lets go of it a moment before this one
+  // has the job with it, and what was seen here was known.
+  const seen = useRef(new Set<string>());
+  useEffect(() => {
+    for (const { id } of here) seen.current.add(id);
+  }, [here]);
+
   const measured = stop.quantity === 'observation' ? null : stop.quantity;
   const [way, setWay] = useState<Way>(null);
   const [face, setFace] = useState(false);
@@ -125,7 +132,7 @@ export function ReadingInHand(props: Props) {
           note: face && answer === 'measured' ? `${note} on a face square to it, the gauge read ${text}`.trim() : note,
           supersedes: more.instead ? (here.at(-1)?.id ?? null) : null,
           asked: odd !== null,
-          knew: here.map((r) => r.id),
+          knew: [...new Set([...seen.current, ...here.map((r) => r.id)])].slice(-200),
         },
         `${spotName(spot)}: ${answer === 'measured' ? filedText : answer.replaceAll('-', ' ')}`,
       );

@@ -83,6 +83,18 @@ export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] 
     if (filed > 0) void refresh();
   }, [filed, refresh]);
 
+  // Let go of by another tab, which has the job with it already: this one would show the job without it until it asks.
+  const ids = waiting
+    .filter((w) => w.jobId === initial.id)
+    .map((w) => w.id)
+    .join();
+  const waited = useRef(ids);
+  useEffect(() => {
+    const gone = waited.current.split(',').some((id) => id !== '' && !ids.includes(id));
+    waited.current = ids;
+    if (gone) void refresh();
+  }, [ids, refresh]);
+
   // A page made anew by the server (units changed, say) brings the job with it.
   const [seen, setSeen] = useState(initial);
   if (seen !== initial) {

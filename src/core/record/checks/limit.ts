@@ -39,6 +39,20 @@ export function limitFault({ sense }: LimitFigure, clear: number, stop: number):
   return null;
 }
 
+/** The stricter of two figures of a limit: what is wanted large is stricter larger. */
+const stricter = ({ sense }: LimitFigure, a: number, b: number): number =>
+  sense === 'most' ? Math.min(a, b) : Math.max(a, b);
+
+/**
+ * Says why a shop may not set those figures of a limit, or null: one that is judged by the safety rule may be made
+ * stricter than its published default, never looser, on neither side.
+ */
+export function loosenedFault(figure: LimitFigure, clear: number, stop: number): 'clear' | 'stop' | null {
+  if (figure.rule !== 'safety') return null;
+  if (stricter(figure, clear, figure.clear) !== clear) return 'clear';
+  return stricter(figure, stop, figure.stop) === stop ? null : 'stop';
+}
+
 /** Says why a shop may not set that rule for a figure, or null: tighter than the figure's own is allowed, looser not. */
 export const ruleFault = (figure: LimitFigure, rule: DecisionRule): string | null =>
   tighter(figure.rule, rule) === rule
@@ -49,11 +63,22 @@ export const ruleFault = (figure: LimitFigure, rule: DecisionRule): string | nul
 export const rulesFor = (figure: LimitFigure): readonly DecisionRule[] =>
   DECISION_RULES.filter((rule) => ruleFault(figure, rule) === null);
 
-/** A limit as a job has it: what the shop set, else its default; and the rule, the tighter of the two. */
+/**
+ * A limit as a job has it: what the shop set, else its default; and the rule, the tighter of the two. What was set looser
+ * than a safety limit's default, in a file or before that was refused, counts as the default.
+ */
 export const limitOn = (
   job: { limits: Readonly<Record<string, SetLimit>> },
   figure: LimitFigure,
 ): { clear: number; stop: number; source: string; rule: DecisionRule } => {
   const { clear, stop, source, rule } = job.limits[figure.id] ?? { ...figure, rule: null };
-  return { clear, stop, source, rule: tighter(figure.rule, rule) };
+  const held = { clear, stop, source, rule: tighter(figure.rule, rule) };
+  return loosenedFault(figure, clear, stop) === null
+    ? held
+    : {
+        ...held,
+        clear: stricter(figure, clear, figure.clear),
+        stop: stricter(figure, stop, figure.stop),
+        source: figure.source,
+      };
 };
