@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { DecisionRule } from '@/core/kernel/decisionRule';
 import { BOOK } from '@/core/assembly/book';
-import { show } from '@/core/kernel/units/format';
+import { exactText } from '@/core/kernel/units/format';
 import { limitFault, loosenedFault, ruleFault } from '@/core/record/checks/limit';
 import { Patch } from '@/core/document/patch';
 import { patchFault } from '@/core/subjects/linkage/patches';
@@ -43,7 +43,7 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
   if (fault) return refuse(fault, { stop: fault });
   const loosened = loosenedFault(known, clear.value, stop.value);
   if (loosened) {
-    const least = show(quantity, known[loosened], units).text;
+    const least = exactText(quantity, known[loosened], units);
     const why = `${known.name} can hurt somebody: ${loosened === 'clear' ? 'Clear' : 'Stop'} may be made stricter than ${least}, never looser.`;
     return refuse(why, { [loosened]: why });
   }

@@ -190,7 +190,7 @@ withDatabase('the Yard on a real database', () => {
     expect(Standing.parse(again?.standing).of).toBe(job?.revision);
     // Tighter than the figure's own rule may be set, looser not.
     const ruled = (figure: string, rule: string) =>
-      saveLimit(ivo, { figure, clear: '12 mm', stop: '2 mm', source: 'demo rule', rule }, INCH_SHOP);
+      saveLimit(ivo, { figure, clear: '12 mm', stop: '5 mm', source: 'demo rule', rule }, INCH_SHOP);
     expect(await ruled('tyreToArm', 'comfort')).toMatchObject({ ok: false, errors: { rule: expect.any(String) } });
     expect(await ruled('tyreToBody', 'safety')).toEqual({ ok: true });
     expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody?.rule).toBe('safety');

@@ -154,7 +154,9 @@ export function makeSheet(
                 : `${show(v.quantity, v.limit.target - v.limit.clear, units).text} to ${show(v.quantity, v.limit.target + v.limit.clear, units).text}`
             } (${[v.limit.source, v.rule && `${RULE_WORDS[v.rule].name} rule`].filter(Boolean).join('; ')})`
           : '',
-      words: [say(v.summary, units), v.mark ? `[${v.mark}]` : '', v.stands ? `[${v.stands}]` : ''].filter(Boolean).join(' '),
+      words: [say(v.summary, units), v.mark ? `[${v.mark}]` : '', v.stands ? `[${v.stands}]` : '']
+        .filter(Boolean)
+        .join(' '),
       accepted: v.accepted ? `accepted by ${v.accepted.by}: ${v.accepted.reason}` : '',
     })),
     open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
