@@ -46,6 +46,9 @@ export const STATE_NAME: Record<VehicleState, string> = {
 export const axleOf = (corner: Corner): Axle => (corner === 'FL' || corner === 'FR' ? 'front' : 'rear');
 export const cornersOf = (axle: Axle): readonly [Corner, Corner] => (axle === 'front' ? ['FL', 'FR'] : ['RL', 'RR']);
 export const isCorner = (place: Place): place is Corner => place.length === 2;
+/** The axle that a place is or belongs to; the whole vehicle has none of its own. */
+export const axleAt = (place: Place): Axle | null =>
+  place === 'vehicle' ? null : isCorner(place) ? axleOf(place) : place;
 
 /** The same point on the other side; an axle or the vehicle has none. */
 export function otherSide(place: Place): Place | null {

@@ -1,13 +1,11 @@
 import { kindsOf } from '../document/changeKinds';
 import type { ChangeKind } from '../document/changes';
 import type { Change, JobDocument } from '../document/job';
-import { axleOf, isCorner, type Axle, type Place } from '../kernel/places';
+import { axleAt, isCorner, type Place } from '../kernel/places';
 import type { Point } from './point';
 import { isSpringSet, MAKES_STALE, OF_OPENING, OTHER_AXLE, OWN_SIDE, staleAfter } from './stale';
 
 type At = Parameters<NonNullable<Point['alsoStale']>>[1];
-
-const axleAt = (place: Place): Axle | null => (place === 'vehicle' ? null : isCorner(place) ? axleOf(place) : place);
 
 /** By what is told: asked of every reading of a job. */
 const known = new WeakMap<Point['tells'], readonly ChangeKind[]>();

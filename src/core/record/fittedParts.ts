@@ -1,6 +1,6 @@
 import type { ChangeKind } from '../document/changes';
 import type { JobDocument, Vehicle } from '../document/job';
-import { axleOf, isCorner, PLACE_NAME, type Axle, type Place } from '../kernel/places';
+import { PLACE_NAME, axleAt, isCorner, type Axle, type Place } from '../kernel/places';
 import type { SuspensionKind } from '../document/suspensionKind';
 import type { Book } from './book';
 import { STATIONS, type StationId } from './station';
@@ -19,8 +19,6 @@ export interface FittedPart {
 /** The suspension of a vehicle at one end. */
 export const suspensionAt = (vehicle: Vehicle, axle: Axle): SuspensionKind =>
   axle === 'front' ? vehicle.frontSuspension : vehicle.rearSuspension;
-
-const axleAt = (place: Place): Axle | null => (place === 'vehicle' ? null : isCorner(place) ? axleOf(place) : place);
 
 /** The parts that can be named at a place of this vehicle, by station: at an axle those of both its wheels too. */
 export function partsAt(

@@ -1,5 +1,5 @@
 import type { Reading } from '../document/job';
-import { axleOf, cornersOf, isCorner, type Axle, type Corner, type Place } from '../kernel/places';
+import { axleAt, cornersOf, type Corner } from '../kernel/places';
 import { K } from '../kernel/uncertainty/propagate';
 import { bearsOn } from './bearing';
 import { limitOn } from './checks/limit';
@@ -17,7 +17,6 @@ const ASIDE = 150;
 const AT_LOCK: readonly Reading['state'][] = ['floor-left', 'floor-right', 'ramp'];
 
 const time = (iso: string): number => Date.parse(iso);
-const axleAt = (place: Place): Axle | null => (place === 'vehicle' ? null : isCorner(place) ? axleOf(place) : place);
 
 /**
  * Whether a gap at lock or a rub test stands after nothing but the toe was set: each wheel turned by no more than 0.4° by

@@ -1,6 +1,6 @@
 import type { Change, JobDocument, Reading } from '../document/job';
 import { countsAs } from '../document/changeKinds';
-import { axleOf, CORNERS, cornersOf, isCorner, type Axle, type Corner, type Place } from '../kernel/places';
+import { CORNERS, axleAt, cornersOf, type Corner, type Place } from '../kernel/places';
 import { bearsOn, madeAt, sinceBefore } from './bearing';
 import type { Figure, Figures, Spot } from './figures';
 import type { Point } from './point';
@@ -10,7 +10,8 @@ import { AGAINST_LEVEL, IS_HEIGHT, movesHeightOnly } from './stale';
 const WITHIN = 3;
 /** What an angle can change by for a millimetre of height, degrees: over the shortest arm there is, 250 mm. */
 const TURNS = 180 / Math.PI / 250;
-const LIKE_LOAD = { loadMass: 10, fuelLevel: 1 / 8 } as const;
+/** Loads this near are the same: kilograms, and an eighth of the tank. */
+export const LIKE_LOAD = { loadMass: 10, fuelLevel: 1 / 8 } as const;
 
 /** Why a reading that a setting outdated stands all the same, or one of Before counts After. */
 export interface Unmoved {
@@ -27,7 +28,6 @@ export interface Unmoved {
 const TOGETHER: Point['tells'] = ['driveline', 'alignment', 'bar', 'axle place bar', 'steering'];
 
 const time = (iso: string): number => Date.parse(iso);
-const axleAt = (place: Place): Axle | null => (place === 'vehicle' ? null : isCorner(place) ? axleOf(place) : place);
 
 /** Both corners of its axle; all four of what belongs to the vehicle or is read against level. */
 const cornersThatMove = (point: Point, place: Place): readonly Corner[] => {

@@ -1,16 +1,14 @@
 import type { Change, JobDocument } from '../../document/job';
-import { isCorner, axleOf, type Axle, type Place } from '../../kernel/places';
+import { AXLES, axleAt, type Axle, type Place } from '../../kernel/places';
 import { bearsOn, sinceBefore } from '../../record/bearing';
-import { latestStanding } from '../../record/figures';
-import type { Spot } from '../../record/figures';
+import { latestStanding, type Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
 import type { Phrase } from '../../kernel/phrase';
 import { isSpringSet, isToeSet, type Tells } from '../../record/stale';
+import { LIKE_LOAD } from '../../record/unmoved';
 
 /** What a rub test and a gap flexed tell of: all that moves the tyre, or what it may meet, at the end of its travel. */
 const FLEXED: readonly Tells[] = ['rub test', 'rub test, bar', 'gap'];
-/** Loads this near are the same: kilograms, and an eighth of the tank. */
-const LIKE_LOAD = { loadMass: 10, fuelLevel: 1 / 8 } as const;
 
 /** A spacer, a collar, a torsion key raise the vehicle and leave where its travel ends; so does the toe. */
 const leavesBumpEnd = (change: Change): boolean =>
@@ -64,7 +62,7 @@ export function awaitsLoad(
   place: Place,
   points: readonly Spot[],
 ): { why: string; next: string } | null {
-  const axle = place === 'vehicle' ? null : isCorner(place) ? axleOf(place) : place;
+  const axle = axleAt(place);
   if (axle === null || points.some((spot) => history.wasRead(spot)) || bumpEndAsItCame(job, axle) !== null) return null;
   return isFlexSpared(job, axle)
     ? { why: 'stands as it came, once the load is read', next: 'Read the fuel and the load aboard.' }
@@ -73,6 +71,8 @@ export function awaitsLoad(
 
 /** Whether a route leaves the flex out at an axle, a wheel of it, or the vehicle: then of both. */
 export const isFlexSpared = (job: JobDocument, place: Place, also?: readonly Tells[]): boolean =>
-  place === 'vehicle'
-    ? (['front', 'rear'] as const).every((axle) => bumpEndAsItCame(job, axle, also, 'as Before') !== null)
-    : bumpEndAsItCame(job, isCorner(place) ? axleOf(place) : place, also, 'as Before') !== null;
+  axlesOf(place).every((axle) => bumpEndAsItCame(job, axle, also, 'as Before') !== null);
+const axlesOf = (place: Place): readonly Axle[] => {
+  const axle = axleAt(place);
+  return axle === null ? AXLES : [axle];
+};
