@@ -1,6 +1,6 @@
 import fc from '../../../../tests/support/properties';
 import { BOOK } from '../../assembly/book';
-import { limitFault, limitOn, loosenedFault } from './limit';
+import { limitFault, limitOn, loosenedFault, ruleFault } from './limit';
 
 const safety = BOOK.limits.filter((l) => l.rule === 'safety');
 const others = BOOK.limits.filter((l) => l.rule !== 'safety');
@@ -38,5 +38,19 @@ describe('a limit that can hurt somebody', () => {
   });
   test.each(safety.map((l) => [l.id, l] as const))('%s: its own figures are allowed', (_id, figure) => {
     expect(loosenedFault(figure, figure.clear, figure.stop)).toBeNull();
+  });
+});
+
+describe('a limit’s rule', () => {
+  test('a shop tightens it and never loosens it, by all nine pairs', () => {
+    const order = ['comfort', 'function', 'safety'] as const;
+    for (const [i, own] of order.entries())
+      for (const [j, wanted] of order.entries()) {
+        const figure = { ...(BOOK.limits[0] as (typeof BOOK.limits)[number]), rule: own };
+        expect([own, wanted, ruleFault(figure, wanted) === null]).toEqual([own, wanted, j >= i]);
+        const { clear, stop } = figure;
+        const on = limitOn({ limits: { [figure.id]: { clear, stop, source: 'x', rule: wanted } } }, figure);
+        expect([own, wanted, on.rule]).toEqual([own, wanted, order[Math.max(i, j)]]);
+      }
   });
 });
