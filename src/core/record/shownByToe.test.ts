@@ -83,6 +83,9 @@ describe('toe set by up to 0.4° a wheel', () => {
         .working.steps.map((s) => s.name)
         .join(),
     ).toContain('read before Sleeve half a turn; stands, no wheel turned by more than');
+    // The damper's stroke at lock is the steering's own, whatever the wheels' toe came to.
+    const damper = (job: JobDocument) => at(job, 'damperLength', 'front', 'floor-left').status;
+    expect([damper(base), damper(set), damper(toeAgain(set, 4))]).toEqual(['read', 'stale', 'stale']);
     // How far it turns is read again: that is what was set.
     expect(at(toeAgain(set, 4), 'lockAngle', 'FL', 'floor-left').status).toBe('stale');
   });

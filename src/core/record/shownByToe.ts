@@ -29,7 +29,9 @@ const time = (iso: string): number => Date.parse(iso);
 export function shownByToe(figures: Figures, point: Point, latest: Reading): Unmoved | null {
   const { job, book } = figures;
   if (latest.gate !== 'after' || point.tells.includes('lock')) return null;
-  if (!point.tells.some((t) => STANDS_BY_TOE.includes(t)) && !AT_LOCK.includes(latest.state)) return null;
+  const gap = point.judgedBy !== undefined;
+  // What else is read at lock, a damper's stroke say, tells of the steering that was set.
+  if (!point.tells.some((t) => STANDS_BY_TOE.includes(t)) && !(gap && AT_LOCK.includes(latest.state))) return null;
   const bearing = job.changes
     .filter((c) => time(c.at) >= time(latest.takenAt) && bearsOn(c, job, point, latest))
     .sort((a, b) => time(a.at) - time(b.at));
@@ -45,7 +47,6 @@ export function shownByToe(figures: Figures, point: Point, latest: Reading): Unm
   const arm = (Math.hypot(diameter / 2, ASIDE) * Math.PI) / 180;
   const arc = arm * turned.value;
   if (!cornersOf(axle).every((corner) => isRoomy(then, corner, Math.max(LESS, arc)))) return null;
-  const gap = point.judgedBy !== undefined;
   // Anywhere between as it was and the whole arc nearer.
   return { change: last, by: gap ? arc / Math.sqrt(3) : 0, u: gap ? arm * turned.u : 0, turned: turned.value };
 }
