@@ -50,6 +50,7 @@ const READ_AND_ADD = [
   'confirmations',
   'station_lines',
   'entries',
+  'job_fetches',
 ];
 const ACCOUNTS = ['user', 'session', 'account', 'verification', 'pins', 'device_people', 'attempts'];
 
@@ -85,6 +86,7 @@ export async function grantRoles(owner: Db, database: string, secret: string): P
   await run(`GRANT UPDATE ON jobs TO ${app}`);
   await run(`GRANT UPDATE (last_job_number, shared_hours, own_hours, away_minutes) ON shops TO ${app}`);
   await run(`GRANT UPDATE (price) ON kits TO ${app}`);
+  await run(`GRANT UPDATE (at, before) ON job_fetches TO ${app}`);
   await run(`GRANT UPDATE (role, ended_at) ON members TO ${app}`);
   await run(`GRANT UPDATE (revoked_at) ON sheet_links, invitations TO ${app}`);
   await run(`GRANT EXECUTE ON FUNCTION this_shop(), jobs_matching(text[]), shop_people(), shop_ids() TO ${app}`);

@@ -4,7 +4,7 @@ import { jobRevision } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
 import type { Member } from './session';
-import { forDevice, snapshotOf, tagOf, type Snapshot } from './snapshot';
+import { forDevice, hadNow, snapshotOf, tagOf, type Snapshot } from './snapshot';
 
 /** Whether there is news of a job for a device that knows it as `known` (the tag it was last told). */
 export async function jobNews(
@@ -18,7 +18,10 @@ export async function jobNews(
     await shopMark(tx, member.shop.id),
   ]);
   if (revision === null) return { kind: 'gone', tag: '' };
-  if (known === tagOf(member, revision, shop)) return { kind: 'same', tag: known };
+  if (known === tagOf(member, revision, shop)) {
+    await hadNow(member, jobId);
+    return { kind: 'same', tag: known };
+  }
   const snapshot = await snapshotOf(member, jobId);
   return snapshot
     ? { kind: 'news', tag: snapshot.tag, snapshot: await forDevice(member, snapshot) }

@@ -11,6 +11,7 @@ import { signedSheetOf } from '@/db/queries/filed';
 import { shopFit } from '@/db/queries/fitSettings';
 import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';
 import { shopKits, type KitChoice } from '@/db/queries/kits';
+import { keepFetch, TO_SEND } from '@/db/queries/fetches';
 import { jobRevision, loadJob, readingsBy, type LoadedJob } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
 import type { Db } from '@/db/client';
@@ -77,10 +78,22 @@ async function toldOf(member: Pick<Member, 'id' | 'shop'>, { id, document }: Sna
   return told;
 }
 
+/** Who had which job lately: it is written down once in a few minutes. */
+const hadLately = new LRUCache<string, true>({ max: 2000, ttl: TO_SEND });
+/** Keeps that this member's device has the job as it stands now: what it says to be older was sent by now. */
+export async function hadNow(member: Pick<Member, 'id' | 'shop'>, jobId: string): Promise<void> {
+  const key = `${member.id}/${jobId}`;
+  if (hadLately.has(key)) return;
+  const shopId = member.shop.id;
+  await inShop(shopId, (tx) => keepFetch(tx, { shopId, jobId }, member.id));
+  hadLately.set(key, true);
+}
+
 /** A snapshot with the mark that this member had it now, and what it came to here: for a device that works on it. */
 export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: Snapshot): Promise<Snapshot> {
   if (snapshot.signed) return snapshot;
   const { id } = snapshot;
+  await hadNow(member, id);
   const marked = { ...snapshot, mark: jobMark(member.id, id), pace: await paceOf(member.shop.id) };
   try {
     return { ...marked, told: await toldOf(member, snapshot) };

@@ -28,8 +28,10 @@ export function bringIn(file: JobDocument, { by, at, file: name, newId }: Bringi
     at,
     from: earlier ? `${from}; there brought in by ${earlier.by} from ${earlier.from}`.slice(0, 200) : from,
   });
-  const marked = <T extends { broughtIn?: BroughtIn | undefined }>(each: T): T => ({
+  // When another server took it says nothing here, where all of it comes at once.
+  const marked = <T extends { broughtIn?: BroughtIn | undefined; filedAt?: string | undefined }>(each: T): T => ({
     ...each,
+    filedAt: undefined,
     broughtIn: mark(each.broughtIn),
   });
   const kept = <K extends NonNullable<JobDocument['geometry']['before']>>(geometry: K | null): K | null =>
@@ -44,7 +46,7 @@ export function bringIn(file: JobDocument, { by, at, file: name, newId }: Bringi
   const whole: JobDocument = {
     ...file,
     job: { ...file.job, state: 'open' },
-    readings: file.readings.map((r) => ({ ...marked(r), filedAt: undefined, late: undefined, asked: false })),
+    readings: file.readings.map((r) => ({ ...marked(r), late: undefined, asked: false })),
     strikes: file.strikes.map(marked),
     changes: file.changes.map(marked),
     entries: file.entries.map(marked),

@@ -95,6 +95,12 @@ export const BroughtIn = z
 export type BroughtIn = z.infer<typeof BroughtIn>;
 /** Left out of what was filed here. */
 const broughtIn = BroughtIn.optional();
+const filedAt = moment
+  .optional()
+  .describe('When the server took it, by its own clock; left out where nobody knows, or it still waits on a device');
+const said = moment
+  .optional()
+  .describe('When its device said it was done, where it counts from later: after what was on the job by then');
 
 /** On what a reading stands that was filed after a gate had opened which it is dated before. */
 export const Late = z.strictObject({
@@ -125,11 +131,7 @@ export const Reading = z
     instrument: text(40),
     takenBy: named(80),
     takenAt: moment,
-    filedAt: moment
-      .optional()
-      .describe(
-        'When the server took it, by its own clock; left out where nobody knows, or it still waits on a device',
-      ),
+    filedAt,
     late: Late.optional().describe('Dated before a gate that had opened by the time it was filed'),
     note: text(500),
     supersedes: z.uuid().nullable(),
@@ -146,7 +148,15 @@ export const Reading = z
   });
 export type Reading = z.infer<typeof Reading>;
 
-export const Strike = z.strictObject({ reading: z.uuid(), reason: named(300), by: named(80), at: moment, broughtIn });
+export const Strike = z.strictObject({
+  reading: z.uuid(),
+  reason: named(300),
+  by: named(80),
+  at: moment,
+  filedAt,
+  said,
+  broughtIn,
+});
 export type Strike = z.infer<typeof Strike>;
 /** One adjuster that was turned or set: from, to, in its own unit, and what it was read off by. */
 export const Setting = z.strictObject({
@@ -169,6 +179,8 @@ export const Change = z.strictObject({
   setting: Setting.optional().describe('Which adjuster, from, to and by which mark; left out where nobody said'),
   by: named(80),
   at: moment,
+  filedAt,
+  said,
   broughtIn,
 });
 export type Change = z.infer<typeof Change>;
@@ -197,6 +209,7 @@ export const Filed = z.strictObject({
   body: z.record(z.string().max(60), z.json()),
   by: named(80),
   at: moment,
+  filedAt,
   broughtIn,
 });
 export type Filed = z.infer<typeof Filed>;
@@ -208,6 +221,7 @@ export const Note = z.strictObject({
   text: named(1000),
   by: named(80),
   at: moment,
+  filedAt,
   broughtIn,
 });
 export type Note = z.infer<typeof Note>;
@@ -231,7 +245,7 @@ export const Limit = z
   .describe('Base units; which side is safe is fixed by the figure');
 
 /** Somebody here said that an unlikely reading is right. */
-export const Confirmation = z.strictObject({ reading: z.uuid(), by: named(80), at: moment });
+export const Confirmation = z.strictObject({ reading: z.uuid(), by: named(80), at: moment, filedAt });
 export type Confirmation = z.infer<typeof Confirmation>;
 
 export const StationLine = z

@@ -34,7 +34,7 @@ export async function insertAdded(
   if (added.change)
     written = await tx
       .insert(changes)
-      .values({ ...at, ...by, ...added.change, by: member.id })
+      .values({ ...at, ...by, ...added.change, by: member.id, saidAt: added.change.said })
       .onConflictDoNothing({ target: changes.id })
       .returning({ id: changes.id });
   if (added.entry)
@@ -50,13 +50,26 @@ export async function insertAdded(
       .onConflictDoNothing({ target: notes.id })
       .returning({ id: notes.id });
   if (added.strike)
-    await tx
-      .insert(strikes)
-      .values({ ...at, ...by, readingId: added.strike.reading, reason: added.strike.reason, at: added.strike.at });
+    await tx.insert(strikes).values({
+      ...at,
+      ...by,
+      readingId: added.strike.reading,
+      reason: added.strike.reason,
+      at: added.strike.at,
+      filedAt: added.strike.filedAt,
+      saidAt: added.strike.said,
+    });
   if (added.confirmation)
     await tx
       .insert(confirmations)
-      .values({ ...at, ...by, id: randomUUID(), readingId: added.confirmation.reading, at: added.confirmation.at })
+      .values({
+        ...at,
+        ...by,
+        id: randomUUID(),
+        readingId: added.confirmation.reading,
+        at: added.confirmation.at,
+        filedAt: added.confirmation.filedAt,
+      })
       .onConflictDoNothing();
   if (written.length === 0) throw new IdTaken('that id is used already');
   for (const o of added.overlaps ?? [])

@@ -7,6 +7,8 @@ import type { Db } from '../client';
 const iso = z.string().transform((stamp) => new Date(stamp).toISOString());
 const from = z.unknown().transform((value) => value ?? undefined);
 const said = { by_name: z.string(), at: iso };
+/** What was filed before the server kept when has no such time. */
+const known = iso.nullish().transform((at) => at ?? undefined);
 
 /** As PostgreSQL writes the rows out; names are its columns'. */
 const Rows = z.object({
@@ -45,17 +47,30 @@ const Rows = z.object({
       })),
   ),
   strikes: z.array(
-    z.looseObject({ ...said, reading_id: z.string(), brought_in: from }).transform((s) => ({
-      reading: s.reading_id,
-      reason: s.reason,
-      by: s.by_name,
-      at: s.at,
-      broughtIn: s.brought_in,
-    })),
+    z
+      .looseObject({ ...said, reading_id: z.string(), filed_at: known, said_at: known, brought_in: from })
+      .transform((s) => ({
+        reading: s.reading_id,
+        reason: s.reason,
+        by: s.by_name,
+        at: s.at,
+        filedAt: s.filed_at,
+        said: s.said_at,
+        broughtIn: s.brought_in,
+      })),
   ),
   changes: z.array(
     z
-      .looseObject({ ...said, place: from, part: from, condition: from, setting: from, brought_in: from })
+      .looseObject({
+        ...said,
+        place: from,
+        part: from,
+        condition: from,
+        setting: from,
+        filed_at: known,
+        said_at: known,
+        brought_in: from,
+      })
       .transform((c) => ({
         id: c.id,
         kind: c.kind,
@@ -67,6 +82,8 @@ const Rows = z.object({
         setting: c.setting,
         by: c.by_name,
         at: c.at,
+        filedAt: c.filed_at,
+        said: c.said_at,
         broughtIn: c.brought_in,
       })),
   ),
@@ -82,16 +99,22 @@ const Rows = z.object({
     })),
   ),
   notes: z.array(
-    z
-      .looseObject({ ...said, brought_in: from })
-      .transform((n) => ({ id: n.id, gate: n.gate, text: n.text, by: n.by_name, at: n.at, broughtIn: n.brought_in })),
+    z.looseObject({ ...said, filed_at: known, brought_in: from }).transform((n) => ({
+      id: n.id,
+      gate: n.gate,
+      text: n.text,
+      by: n.by_name,
+      at: n.at,
+      filedAt: n.filed_at,
+      broughtIn: n.brought_in,
+    })),
   ),
   overlaps: z.array(z.looseObject({ at: iso }).transform((o) => ({ stands: o.stands, yields: o.yields, at: o.at }))),
   gate_openings: z.array(z.looseObject(said).transform((o) => ({ gate: o.gate, by: o.by_name, at: o.at }))),
   confirmations: z.array(
     z
-      .looseObject({ ...said, reading_id: z.string() })
-      .transform((c) => ({ reading: c.reading_id, by: c.by_name, at: c.at })),
+      .looseObject({ ...said, reading_id: z.string(), filed_at: known })
+      .transform((c) => ({ reading: c.reading_id, by: c.by_name, at: c.at, filedAt: c.filed_at })),
   ),
   station_lines: z.array(
     z.looseObject({ ...said, due: from }).transform((l) => ({
@@ -105,13 +128,14 @@ const Rows = z.object({
     })),
   ),
   entries: z.array(
-    z.looseObject({ ...said, brought_in: from }).transform((e) => ({
+    z.looseObject({ ...said, filed_at: known, brought_in: from }).transform((e) => ({
       id: e.id,
       kind: e.kind,
       gate: e.gate,
       body: e.body,
       by: e.by_name,
       at: e.at,
+      filedAt: e.filed_at,
       broughtIn: e.brought_in,
     })),
   ),

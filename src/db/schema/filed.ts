@@ -8,6 +8,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   unique,
@@ -36,6 +37,7 @@ export const notes = pgTable(
     text: text('text').notNull(),
     ...byWhom(),
     at: moment('at').notNull(),
+    filedAt: moment('filed_at'),
     broughtIn: jsonb('brought_in'),
   },
   (t) => [
@@ -69,6 +71,29 @@ export const entries = pgTable(
   ],
 );
 
+/**
+ * When a member last had a job from the server: the latest fetch, and the one before it that lies back some minutes. What
+ * waited on their device was sent by then.
+ */
+export const jobFetches = pgTable(
+  'job_fetches',
+  {
+    ...ofJob(),
+    memberId: uuid('member_id').notNull(),
+    at: moment('at').notNull(),
+    before: moment('before'),
+  },
+  (t) => [
+    primaryKey({ name: 'job_fetches_once', columns: [t.shopId, t.jobId, t.memberId] }),
+    foreignKey({ name: 'job_fetches_job', columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+    foreignKey({
+      name: 'job_fetches_member',
+      columns: [t.shopId, t.memberId],
+      foreignColumns: [members.shopId, members.id],
+    }),
+  ],
+);
+
 /** Append-only. Somebody here said that an unlikely reading is right. */
 export const confirmations = pgTable(
   'confirmations',
@@ -78,6 +103,7 @@ export const confirmations = pgTable(
     readingId: uuid('reading_id').notNull(),
     ...byWhom(),
     at: moment('at').notNull(),
+    filedAt: moment('filed_at'),
   },
   (t) => [
     foreignKey({

@@ -186,6 +186,9 @@ export const strikes = pgTable(
     by: uuid('by').notNull(),
     byName: text('by_name').notNull(),
     at: moment('at').notNull().defaultNow(),
+    /** When the server took it; null where nobody knows. When its device said it was done, where it counts from later. */
+    filedAt: moment('filed_at'),
+    saidAt: moment('said_at'),
     broughtIn: jsonb('brought_in'),
   },
   (t) => [
@@ -218,6 +221,9 @@ export const changes = pgTable(
     by: uuid('by').notNull(),
     byName: text('by_name').notNull(),
     at: moment('at').notNull().defaultNow(),
+    /** When the server took it; null where nobody knows. When its device said it was done, where it counts from later. */
+    filedAt: moment('filed_at'),
+    saidAt: moment('said_at'),
     broughtIn: jsonb('brought_in'),
   },
   (t) => [

@@ -3,6 +3,7 @@ import { isDemo } from '../env';
 import * as z from 'zod';
 import { applyEntry } from '@/core/assembly/filing';
 import { marksBy, type Dating } from '@/core/record/filing/dating';
+import { fetchedBy } from '@/db/queries/fetches';
 import { Entry } from '@/core/record/filing/entry';
 import { spotName } from '@/core/assembly/book';
 import { loadJob, lockJob, touchJob } from '@/db/queries/jobs';
@@ -22,7 +23,7 @@ export type Outcome =
 /** An entry with what the server knows of its time. */
 interface Timed {
   entry: Entry;
-  dating: Dating;
+  dating: Omit<Dating, 'fetched'>;
 }
 
 /**
@@ -146,10 +147,11 @@ async function fileOnJob(
   if (!loaded)
     return { outcomes: run.map(({ entry: { id } }) => ({ id, state: 'refused', why: NO_JOB })), filed: false };
   let job = loaded.document;
+  const fetched = await fetchedBy(tx, { shopId, jobId }, doer.id, Date.now());
   const counts: Record<string, number> = {};
   const outcomes: Outcome[] = [];
   for (const { entry, dating } of run) {
-    const applied = applyEntry(job, entry, doer.name, dating);
+    const applied = applyEntry(job, entry, doer.name, { ...dating, fetched });
     if (!applied.ok) {
       outcomes.push({
         id: entry.id,

@@ -1,7 +1,10 @@
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { readingsCsv } from '@/core/assembly/formats/readingsCsv';
-import { workingsOf } from '@/core/assembly/book';
+import { BOOK, workingsOf } from '@/core/assembly/book';
+import { staleBecause } from '@/core/record/figures';
+import { keepFetch } from '@/db/queries/fetches';
+import { inShop } from '../database';
 import { makeSheet } from '@/core/assembly/sheet/sheet';
 import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import type { JobDocument } from '@/core/document/job';
@@ -277,6 +280,24 @@ withDatabase('nobody forges a release', () => {
       expect(Date.parse(read?.filedAt ?? '') - Date.parse(read?.takenAt ?? '')).toBeGreaterThan(29 * 60_000);
     });
 
+    test('a mark serves no more once the person had the job behind the gate, and had the time to send', async () => {
+      const mark = jobMark(runa.id, jobId, minutes(40));
+      const at = { shopId: runa.shop.id, jobId };
+      const had = (ago: number) =>
+        owner().execute(sql`update job_fetches set at = ${minutes(ago)}, before = null where job_id = ${jobId}`);
+      await inShop(runa.shop.id, (tx) => keepFetch(tx, at, runa.id));
+      // Back on the network a minute ago: what waited on the tablet is being sent.
+      await had(1);
+      expect(await why(runa, old({ mark }))).toBe('filed');
+      await had(9);
+      expect(await why(runa, old({ mark }))).toContain('you have had the job from the server since');
+      // Fetched anew it is not forgotten that it was had before.
+      await inShop(runa.shop.id, (tx) => keepFetch(tx, at, runa.id));
+      expect(await why(runa, old({ mark }))).toContain('since');
+      await owner().execute(sql`delete from job_fetches where job_id = ${jobId}`);
+      expect(await why(runa, old({ mark }))).toBe('filed');
+    });
+
     test('a lead’s word does, by the lead’s own password, and stays with the reading', async () => {
       await owner()
         .insert(account)
@@ -327,7 +348,40 @@ withDatabase('nobody forges a release', () => {
       const changes = (await jobOf(runa, jobId))?.changes ?? [];
       const age = (what: string) => Date.now() - Date.parse(changes.find((c) => c.what === what)?.at ?? '');
       expect(age('coils bare')).toBeLessThan(60_000);
-      expect(age('coils marked')).toBeGreaterThan(29 * 60_000);
+      // It counts after what was on the job by then, which the first of the two was; what it said is kept beside.
+      expect(age('coils marked')).toBeLessThan(60_000);
+      const marked = changes.find((c) => c.what === 'coils marked');
+      expect(Date.now() - Date.parse(marked?.said ?? '')).toBeGreaterThan(29 * 60_000);
+      expect(Date.now() - Date.parse(marked?.filedAt ?? '')).toBeLessThan(60_000);
+    });
+
+    test('a change said to be older than a reading that was filed before it makes that reading stale', async () => {
+      const job = await bookJob(runa, { customer: 'Pedal' });
+      const by = { shopId: runa.shop.id, jobId: job, by: runa.id, byName: 'Runa' };
+      await owner()
+        .insert(gateOpenings)
+        .values([
+          { ...by, gate: 'before', at: minutes(45) },
+          { ...by, gate: 'build', at: minutes(40) },
+          { ...by, gate: 'after', at: minutes(30) },
+        ]);
+      await owner().execute(sql`update jobs set gate = 'after' where id = ${job}`);
+      const pedal = reading({
+        gate: 'after',
+        point: 'pedal',
+        place: 'vehicle',
+        answer: 'observed',
+        good: true,
+        text: '',
+        instrument: 'hand',
+      });
+      expect(await why(ivo, entry(job, 'reading', pedal, { at: minutes(10) }))).toBe('filed');
+      const mark = jobMark(runa.id, job, minutes(29));
+      const hose = { kind: 'brake-hose', what: 'longer hoses' };
+      expect(await why(runa, { ...entry(job, 'change', hose, { at: minutes(20) }), mark })).toBe('filed');
+      const document = await jobOf(runa, job);
+      const [read] = document?.readings ?? [];
+      expect(document && read && staleBecause(BOOK, document, read)?.what).toBe('longer hoses');
     });
   });
 

@@ -107,9 +107,14 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
         ...signer,
         byName: s.by,
         at: s.at,
+        filedAt: s.filedAt ?? arrived,
+        saidAt: s.said,
         broughtIn: s.broughtIn,
       });
-    for (const c of document.changes) await tx.insert(changes).values({ ...own, ...c, ...signer, byName: c.by });
+    for (const c of document.changes)
+      await tx
+        .insert(changes)
+        .values({ ...own, ...c, filedAt: c.filedAt ?? arrived, saidAt: c.said, ...signer, byName: c.by });
     for (const a of document.acceptances)
       await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
     for (const e of document.entries) await tx.insert(entries).values({ ...own, ...e, ...signer, byName: e.by });

@@ -1,6 +1,7 @@
 import { CHANGE_NAME } from '@/core/document/changes';
 import type { Change } from '@/core/document/job';
 import { PLACE_NAME } from '@/core/kernel/places';
+import { timesOf } from '@/core/record/provenance';
 import { whenShort } from '@/core/kernel/time/when';
 
 /** Recorded adjustments and parts, latest first. */
@@ -19,7 +20,8 @@ export function ChangesList({ changes, zone }: { changes: readonly Change[]; zon
           <span className="font-semibold">{c.what}</span>
           <span className="block text-sm text-pencil">
             {CHANGE_NAME[c.kind]}
-            {c.place === undefined ? '' : `, ${PLACE_NAME[c.place].toLowerCase()}`} · {whenShort(c.at, zone)} {c.by}
+            {c.place === undefined ? '' : `, ${PLACE_NAME[c.place].toLowerCase()}`} ·{' '}
+            {timesOf(c, (iso) => whenShort(iso, zone))} {c.by}
           </span>
         </li>
       ))}

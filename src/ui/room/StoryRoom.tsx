@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { GATE_TITLE } from '@/core/document/gateTitles';
 import type { ReadingGate } from '@/core/document/job';
-import { comesFrom } from '@/core/record/provenance';
+import { comesFrom, timesOf } from '@/core/record/provenance';
 import { say } from '@/core/kernel/phrase';
 import { entriesTold, findEntries, findInStory, storyOf } from '@/core/record/story';
 import { whenShort } from '@/core/kernel/time/when';
@@ -104,7 +104,7 @@ export function StoryRoom({ view }: { view: JobView }) {
                 <li key={filed.id} className="py-2">
                   <Words phrase={says} />
                   <p className="text-sm text-pencil">
-                    {GATE_TITLE[filed.gate]} · {whenShort(filed.at, zone)} {filed.by}{' '}
+                    {GATE_TITLE[filed.gate]} · {timesOf(filed, (iso) => whenShort(iso, zone))} {filed.by}{' '}
                     <FiledState state={view.stateOf(filed.id)} />
                   </p>
                 </li>
@@ -122,7 +122,8 @@ export function StoryRoom({ view }: { view: JobView }) {
               <li key={n.id} className="py-2">
                 <p className="whitespace-pre-line">{n.text}</p>
                 <p className="text-sm text-pencil">
-                  {GATE_TITLE[n.gate]} · {whenShort(n.at, zone)} {n.by} <FiledState state={view.stateOf(n.id)} />
+                  {GATE_TITLE[n.gate]} · {timesOf(n, (iso) => whenShort(iso, zone))} {n.by}{' '}
+                  <FiledState state={view.stateOf(n.id)} />
                 </p>
                 {n.broughtIn && (
                   <p className="text-sm text-watch">{comesFrom(n.broughtIn, (iso) => whenShort(iso, zone))}</p>

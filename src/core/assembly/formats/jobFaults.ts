@@ -60,7 +60,9 @@ function references(job: JobDocument): string | null {
     const spot = ({ gate, point, place, state, set }: Reading) => [gate, point, place, state, set].join('/');
     if (spot(stands) !== spot(yields)) return `overlaps[${i}]: the two readings were not taken at one place`;
     // Whoever read later stands, whatever a file says: else a good reading could be made to yield to a better-looking one.
-    if (Date.parse(stands.takenAt) < Date.parse(yields.takenAt))
+    // But for a fault that was filed after what was found good there: that only makes it stricter.
+    const fault = stands.good === false && yields.good === true;
+    if (!fault && Date.parse(stands.takenAt) < Date.parse(yields.takenAt))
       return `overlaps[${i}]: the reading that stands was taken before the one that yields`;
   }
   const changes = new Set<string>();

@@ -8,7 +8,7 @@ import type { Verdict } from '../../record/checks/types';
 import { CORE_VERSION, workJob } from '../workJob';
 import { releaseBlockers } from '../gates/release';
 import { PLACE_NAME } from '../../kernel/places';
-import { comesFrom } from '../../record/provenance';
+import { comesFrom, timesOf } from '../../record/provenance';
 import { BOOK } from '../book';
 import { pointById } from '../book';
 import { spotName } from '../book';
@@ -161,10 +161,10 @@ export function makeSheet(
     })),
     open: releaseBlockers(verdicts, units).map(({ title, why, cure }) => ({ why: `${title}. ${why}`, cure })),
     changes: [
-      ...w.filed.changes.map((c) => ({ what: changeSaid(c), by: c.by, at: when(c.at) })),
+      ...w.filed.changes.map((c) => ({ what: changeSaid(c), by: c.by, at: timesOf(c, when) })),
       ...w.job.entries
         .filter((e) => !w.book.entryKind(e.kind)?.stated)
-        .map((e) => ({ what: say(filedSays(w.book, e), units), by: e.by, at: when(e.at) })),
+        .map((e) => ({ what: say(filedSays(w.book, e), units), by: e.by, at: timesOf(e, when) })),
     ],
     signed: signOff
       ? {

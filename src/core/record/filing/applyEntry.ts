@@ -3,7 +3,7 @@ import * as z from 'zod';
 import type { Change, Confirmation, Filed, JobDocument, Note, Overlap, Reading, Strike } from '../../document/job';
 import type { Book } from '../book';
 import type { Entry } from './entry';
-import type { Dating } from './dating';
+import { countsFrom, type Dating } from './dating';
 import { makeReading, overlapsWith, type Made } from './makeReading';
 import { partFault } from '../fittedParts';
 
@@ -42,6 +42,7 @@ export function applyEntry(
   const no = (message: string) => ({ ok: false as const, message });
   const again = { ok: true as const, made: { job, again: true as const } };
   const { id, at } = entry;
+  const filed = dating && { filedAt: dating.filedAt };
   // What reached the job once is on it, closed or not.
   if (entry.kind === 'reading' && job.readings.some((r) => r.id === id)) return again;
   if (entry.kind === 'change' && job.changes.some((c) => c.id === id)) return again;
@@ -75,20 +76,20 @@ export function applyEntry(
     }
     case 'strike': {
       if (!job.readings.some((r) => r.id === entry.body.reading)) return no('That reading is not on this job.');
-      const strike = { ...entry.body, by, at };
+      const strike = { ...entry.body, by, ...countsFrom(job, at), ...filed };
       return { ok: true, made: { job: { ...job, strikes: [...job.strikes, strike] }, strike } };
     }
     case 'change': {
       const fault = partFault(book, job, entry.body);
       if (fault) return no(fault);
-      const change = { id, ...entry.body, gate: job.job.gate, by, at };
+      const change = { id, ...entry.body, gate: job.job.gate, by, ...countsFrom(job, at), ...filed };
       return { ok: true, made: { job: { ...job, changes: [...job.changes, change] }, change } };
     }
     case 'confirm': {
       const reading = job.readings.find((r) => r.id === entry.body.reading);
       if (!reading) return no('That reading is not on this job.');
       if (!isDoubtful(book, job, reading)) return no('That reading is as expected: there is nothing to confirm.');
-      const confirmation = { ...entry.body, by, at };
+      const confirmation = { ...entry.body, by, at, ...filed };
       return {
         ok: true,
         made: { job: { ...job, confirmations: [...job.confirmations, confirmation] }, confirmation },
@@ -106,11 +107,11 @@ export function applyEntry(
       const refused = kind.refuse?.(job, read.data) ?? null;
       if (refused) return no(refused);
       const fields = z.record(z.string(), z.json()).parse(read.data);
-      const filed = { id, kind: kind.kind, body: fields, gate: job.job.gate, by, at };
-      return { ok: true, made: { job: { ...job, entries: [...job.entries, filed] }, entry: filed } };
+      const made = { id, kind: kind.kind, body: fields, gate: job.job.gate, by, at, ...filed };
+      return { ok: true, made: { job: { ...job, entries: [...job.entries, made] }, entry: made } };
     }
     case 'note': {
-      const note = { id, ...entry.body, gate: job.job.gate, by, at };
+      const note = { id, ...entry.body, gate: job.job.gate, by, at, ...filed };
       return { ok: true, made: { job: { ...job, notes: [...job.notes, note] }, note } };
     }
   }

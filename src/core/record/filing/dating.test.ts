@@ -1,7 +1,7 @@
 import fc from '../../../../tests/support/properties';
 import { demoJobs } from '../../../../scripts/demo/jobs';
 import type { JobDocument } from '../../document/job';
-import { datedBack } from './dating';
+import { countsFrom, datedBack } from './dating';
 
 const base = demoJobs()[0] as JobDocument;
 const t = (minutes: number) => new Date(Date.parse('2026-11-27T08:00:00Z') + minutes * 60_000).toISOString();
@@ -14,8 +14,19 @@ const job = opened([
   ['plan', 60],
   ['build', 90],
 ]);
-const dated = (at: number, marked: number | null, filed = 120, word: { by: string; why: string } | null = null) =>
-  datedBack(job, 'before', t(at), { filedAt: t(filed), marked: marked === null ? null : t(marked), word });
+const dated = (
+  at: number,
+  marked: number | null,
+  filed = 120,
+  word: { by: string; why: string } | null = null,
+  fetched: number | null = null,
+) =>
+  datedBack(job, 'before', t(at), {
+    filedAt: t(filed),
+    marked: marked === null ? null : t(marked),
+    fetched: fetched === null ? null : t(fetched),
+    word,
+  });
 
 describe('a reading dated back past a gate', () => {
   test('needs a mark that the server signed before that gate opened, and before it was taken', () => {
@@ -37,13 +48,25 @@ describe('a reading dated back past a gate', () => {
     // A mark that is good needs nobody’s word.
     expect(dated(50, 40, 120, word)).toMatchObject({ late: { basis: 'mark' } });
   });
+  test('a mark serves no more once the person had the job behind that gate', () => {
+    expect(dated(50, 40, 120, null, 59)).toMatchObject({ ok: true });
+    expect(dated(50, 40, 120, null, 60)).toMatchObject({ ok: false, message: expect.stringContaining('since') });
+    // Build opened at 90: had in between, what was read after Plan may still come.
+    expect(dated(70, 65, 120, null, 80)).toMatchObject({ ok: true });
+    expect(dated(50, 40, 120, { by: 'Ivo', why: 'I saw it' }, 100)).toMatchObject({ late: { basis: 'word' } });
+  });
   test('and none is taken before its own gate was opened', () => {
     const after = opened([
       ['build', 90],
       ['after', 200],
     ]);
     const read = (at: number, marked: number | null) =>
-      datedBack(after, 'after', t(at), { filedAt: t(240), marked: marked === null ? null : t(marked), word: null });
+      datedBack(after, 'after', t(at), {
+        filedAt: t(240),
+        marked: marked === null ? null : t(marked),
+        fetched: null,
+        word: null,
+      });
     expect(read(150, 100)).toMatchObject({ ok: false, message: expect.stringContaining('before After was opened') });
     expect(read(199.5, null)).toEqual({ ok: true, late: null });
     expect(read(210, null)).toEqual({ ok: true, late: null });
@@ -59,6 +82,23 @@ describe('a reading dated back past a gate', () => {
         expect(with_.ok).toBe(next === Infinity || (marked <= at + 1 && marked < next));
       }),
       { numRuns: 500 },
+    );
+  });
+});
+
+describe('from when a change counts', () => {
+  test('as it says, and never before what is on the job', () => {
+    const reading = base.readings[0] as JobDocument['readings'][number];
+    const none = { ...base, readings: [], changes: [], stationLines: [], acceptances: [] };
+    expect(countsFrom(none, t(10))).toEqual({ at: t(10) });
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 99 }), { maxLength: 6 }), fc.nat(99), (taken, said) => {
+        const on = { ...none, readings: taken.map((m) => ({ ...reading, takenAt: t(m) })) };
+        const from = countsFrom(on, t(said));
+        // Every reading that is on the job was taken by then: none is left standing by a change of a doubtful time.
+        expect(on.readings.every((r) => Date.parse(r.takenAt) <= Date.parse(from.at))).toBe(true);
+        expect(from.said).toBe(taken.some((m) => m > said) ? t(said) : undefined);
+      }),
     );
   });
 });

@@ -4,6 +4,7 @@ import { startJob } from '../../../../scripts/demo/builder';
 import { TARN } from '../../../../scripts/demo/vehicles';
 import { reading } from '../../../../tests/support/entries';
 import { workJob } from '../../assembly/workJob';
+import { jobFault } from '../../assembly/formats/jobFaults';
 import { standingReadings } from '../figures';
 import type { JobDocument } from '../../document/job';
 import { METRIC_SHOP } from '../../kernel/units/quantity';
@@ -167,6 +168,20 @@ describe('two people at one point', () => {
     expect(repeat.overlaps).toEqual([]);
     const instead = applied(one, read(2, { knew: [uuid(1)], supersedes: uuid(1) }));
     expect(standingReadings(instead).map((r) => r.id)).toEqual([uuid(2)]);
+  });
+  test('a fault filed after what was found good stands above it, whatever time either says and whoever knew', () => {
+    const at = { point: 'asFound', place: 'vehicle', text: '', instrument: 'hand', answer: 'observed' } as const;
+    const good = (n: number) => read(n, { ...at, good: true });
+    const fault = (n: number, knew: string[] = []) =>
+      read(n, { ...at, good: false, note: 'wet', knew }, minute(n - 10));
+    for (const knew of [[], [uuid(20)]]) {
+      const job = applied(applied(before(), good(20)), fault(25, knew), 'Ivo');
+      expect(standingReadings(job).map((r) => r.good)).toEqual([false]);
+      // Looked at once more, it is good.
+      const again = applied(job, read(30, { ...at, good: true, knew: [uuid(25)] }));
+      expect(standingReadings(again).at(-1)?.good).toBe(true);
+      expect(jobFault(job)).toBeNull();
+    }
   });
   test('another point, place or round is no meeting', () => {
     const job = applied(before(), read(1));

@@ -122,7 +122,8 @@ export function makeReading(
 /**
  * The readings at the same point and round that stand there and whoever took this one did not know of, each paired
  * with it: the later by measuring time stands, the earlier yields; both stay in the story. At the same instant the
- * greater id stands, so that every device comes to the same answer.
+ * greater id stands, so that every device comes to the same answer. A fault that is filed later than what was found good
+ * stands above it, whatever its time and whoever knew of what: it is looked at once more.
  */
 export function overlapsWith(
   job: JobDocument,
@@ -139,10 +140,15 @@ export function overlapsWith(
       r.set === reading.set &&
       r.id !== reading.id &&
       r.id !== reading.supersedes &&
-      !knew.includes(r.id),
+      (!knew.includes(r.id) || outranks(reading, r)),
   ).map((other) => {
+    if (outranks(reading, other)) return { stands: reading.id, yields: other.id };
     const apart = Date.parse(reading.takenAt) - Date.parse(other.takenAt);
     const later = apart === 0 ? reading.id > other.id : apart > 0;
     return later ? { stands: reading.id, yields: other.id } : { stands: other.id, yields: reading.id };
   });
 }
+
+/** Whether a fault filed now is dated before something that was found good at its place, and stands above it all the same. */
+const outranks = (fault: Reading, good: Reading): boolean =>
+  fault.good === false && good.good === true && Date.parse(fault.takenAt) <= Date.parse(good.takenAt);
