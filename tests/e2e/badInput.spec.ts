@@ -1,5 +1,15 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, recordChange, PASSWORD, setPlan, signInAs, signedIn, sendShortRoute } from './support/shop';
+import {
+  again,
+  book,
+  openGate,
+  recordChange,
+  PASSWORD,
+  setPlan,
+  signInAs,
+  signedIn,
+  sendShortRoute,
+} from './support/shop';
 
 const at = (job: string, gate: string, stop: string) => `${job}/${gate}/read?route=full&at=${stop}`;
 async function type(page: Page, text: string) {
@@ -122,6 +132,7 @@ test('a booking, a limit and a job file that are wrong say what was wrong', asyn
   await expect(page.getByRole('button', { name: 'Nothing changed' })).toBeDisabled();
   await row.getByLabel(/^Stop/).fill('1/8');
   await page.getByRole('button', { name: 'Set 1 limit' }).click();
+  await again(page);
   await expect(row.getByText('Stop must lie above Clear')).toBeVisible();
   await expect(row.getByLabel(/^Stop/)).toHaveValue('1/8');
   await row.getByLabel(/^Stop/).fill('3/4');
@@ -129,6 +140,7 @@ test('a booking, a limit and a job file that are wrong say what was wrong', asyn
   // The rule it is judged by can be made stricter.
   await row.getByLabel(/^Rule/).selectOption({ label: 'safety' });
   await page.getByRole('button', { name: 'Set 1 limit' }).click();
+  await again(page);
   await expect(row.getByText(/^Ivo, /)).toBeVisible();
   await expect(row.getByLabel(/^Source/)).toHaveValue('shop rule 4');
   // A table from elsewhere that names a limit which is none here is refused by its line; nothing is changed.

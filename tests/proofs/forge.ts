@@ -87,6 +87,11 @@ await prove('forge', async (check) => {
       inviteMember: { before: [], fields: { name: 'X', email: 'x@x.example', role: 'owner', password: PASSWORD } },
       makePasswordLink: [{ member: owner.id, password: PASSWORD }],
       revokeInvitation: [{ invitation: randomUUID(), password: PASSWORD }],
+      saveFitSettings: { before: [], fields: { compliance: '40 mm', password: PASSWORD } },
+      saveLimit: {
+        before: [],
+        fields: { figure: 'leftRight', clear: '1/8', stop: '1/2', source: 'x', password: PASSWORD },
+      },
       saveSignInLife: {
         before: [],
         fields: { sharedHours: '700', ownHours: '700', awayMinutes: '5', password: PASSWORD },

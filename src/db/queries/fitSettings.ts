@@ -1,6 +1,7 @@
 import { desc, eq, and } from 'drizzle-orm';
 import { DEFAULT_FIT_RULES, DEFAULT_STOCK, FitRules, FitStock } from '@/core/document/fitRules';
 import type { Db } from '../client';
+import { holdLimits } from './limits';
 import { fitSettings, members } from '../schema/shops';
 
 /** What a shop sets of the grades of fit and what it can get, who set it and when; the defaults where nobody did. */
@@ -29,5 +30,6 @@ export async function setShopFit(
   memberId: string,
   fit: { rules: FitRules; stock: FitStock },
 ): Promise<void> {
+  await holdLimits(db, shopId, 'to set one');
   await db.insert(fitSettings).values({ shopId, setBy: memberId, ...fit });
 }

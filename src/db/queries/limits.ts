@@ -1,4 +1,4 @@
-import { desc, eq } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 import type { DecisionRule } from '@/core/kernel/decisionRule';
 import { BOOK } from '@/core/assembly/book';
 import type { SetLimit } from '@/core/record/checks/limit';
@@ -40,7 +40,18 @@ export async function shopLimits(db: Db, shopId: string): Promise<Record<string,
   return standing;
 }
 
+/** Until the transaction ends no limit of the shop is set, or none is read by somebody who signs by it. */
+export async function holdLimits(tx: Db, shopId: string, what: 'as they stand' | 'to set one'): Promise<void> {
+  const key = sql`hashtextextended(${`limits ${shopId}`}, 0)`;
+  await tx.execute(
+    what === 'to set one'
+      ? sql`select pg_advisory_xact_lock(${key})`
+      : sql`select pg_advisory_xact_lock_shared(${key})`,
+  );
+}
+
 export async function setLimit(db: Db, shopId: string, memberId: string, figure: string, limit: SetLimit) {
+  await holdLimits(db, shopId, 'to set one');
   await db.insert(limits).values({ shopId, figure, ...limit, setBy: memberId });
 }
 

@@ -92,7 +92,7 @@ export const ACTIONS = {
 } as const satisfies Record<string, Rule>;
 
 /**
- * Acts on members, passwords, devices, exports of everything, and signing: they ask for the password again, and a
+ * Acts on members, passwords, devices, exports of everything, what everybody is judged by, and signing: they ask for the password again, and a
  * sign-in by PIN does none of them. Every other act stands in {@link ONCE}: a test finds one that is in neither list.
  */
 export const AGAIN = [
@@ -106,6 +106,8 @@ export const AGAIN = [
   'inviteMember',
   'makePasswordLink',
   'revokeInvitation',
+  'saveFitSettings',
+  'saveLimit',
   'saveSignInLife',
   'setPin',
   'signOff',
@@ -127,10 +129,8 @@ export const ONCE = [
   'pinGeometry',
   'priceKit',
   'revokeSheetLink',
-  'saveFitSettings',
   'saveFitment',
   'saveKit',
-  'saveLimit',
   'savePlan',
   'savePlanPart',
   'seenBefore',

@@ -136,16 +136,18 @@ export async function revokeSheetLink(jobId: string, input: { link: string }): P
 }
 
 export async function saveLimit(_before: Answer | null, form: FormData): Promise<Answer> {
-  return act('saveLimit', async (member) => {
-    const answer = await setLimit(member, formFields(form), member.units);
+  const { password, ...input } = formFields(form);
+  return sure('saveLimit', password, async (member) => {
+    const answer = await setLimit(member, input, member.units);
     if (answer.ok) fresh();
     return answer;
   });
 }
 
 export async function saveFitSettings(_before: Answer | null, form: FormData): Promise<Answer> {
-  return act('saveFitSettings', async (member) => {
-    const answer = await setFit(member, formFields(form), member.units);
+  const { password, ...input } = formFields(form);
+  return sure('saveFitSettings', password, async (member) => {
+    const answer = await setFit(member, input, member.units);
     if (answer.ok) fresh();
     return answer;
   });

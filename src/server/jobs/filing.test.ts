@@ -19,7 +19,7 @@ import { fileEntries, trueTime } from './filing';
 import { acceptStop, openNextGate, savePlan, signOff } from './gatework';
 import { importJob } from './importing';
 import { saveLimit } from './shopwork';
-import type { Doer } from './withJob';
+import { withWorkedJob, type Doer } from './withJob';
 
 describe('when something was done, by the server’s clock', () => {
   const now = Date.parse('2026-11-23T12:00:00.000Z');
@@ -277,6 +277,11 @@ withDatabase('filing on a real database', () => {
     });
     expect(await hose('25', '9')).toMatchObject({ ok: false, errors: { stop: expect.stringContaining('10 mm') } });
     expect(await hose('25', '12')).toEqual({ ok: true });
+    // And neither that nor another is set to what no vehicle is judged by.
+    expect(await hose('9000', '12')).toMatchObject({ errors: { clear: expect.stringContaining('150 mm') } });
+    expect(
+      await saveLimit(ivo, { figure: 'crossCamber', clear: '1', stop: '40', source: 'x' }, METRIC_SHOP),
+    ).toMatchObject({ errors: { stop: expect.stringContaining('5') } });
     expect(
       await acceptStop(runa, jobId, { check: 'rake', gate: 'after', place: 'vehicle', reason: 'x' }),
     ).toMatchObject({ message: 'Only a lead accepts a Stop.' });
@@ -299,6 +304,27 @@ withDatabase('filing on a real database', () => {
         sql`insert into changes (id, shop_id, job_id, kind, gate, what, by, by_name) values (gen_random_uuid(), ${runa.shop.id}, ${jobId}, 'spring', 'after', 'x', ${runa.id}, 'x')`,
       ),
     ).rejects.toThrow();
+  });
+
+  test('what was worked by limits that were set meanwhile is worked again before it is signed', async () => {
+    const another = await bookJob(runa);
+    const seen: (number | undefined)[] = [];
+    const answer = await withWorkedJob(
+      ivo,
+      another,
+      async (document) => {
+        seen.push(document.limits.leftRight?.stop);
+        if (seen.length === 1)
+          await saveLimit(ivo, { figure: 'leftRight', clear: '1/4', stop: '7/8', source: 'meanwhile' }, INCH_SHOP);
+      },
+      async (_tx, { document }) => {
+        seen.push(document.limits.leftRight?.stop);
+        return { ok: true };
+      },
+    );
+    expect(answer).toEqual({ ok: true });
+    expect(seen.map((stop) => stop?.toFixed(3))).toEqual(['25.400', '22.225', '22.225']);
+    await saveLimit(ivo, { figure: 'leftRight', clear: '1/4', stop: '1', source: 'shop rule' }, INCH_SHOP);
   });
 
   test('a signed job keeps its limits; its file comes in open and unsigned', async () => {

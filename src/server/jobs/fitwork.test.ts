@@ -114,6 +114,10 @@ withDatabase('tyres asked for, and the grades of fit, on a real database', () =>
       ok: false,
       errors: { compliance: expect.stringMatching(/Fore-aft give/) },
     });
+    // Hoses and arms are judged by the give too: more may be taken off, never less.
+    expect(await saveFitSettings(ivo, { ...form, compliance: '4 mm' }, INCH_SHOP)).toMatchObject({
+      errors: { compliance: expect.stringContaining('from 5 to 40 mm') },
+    });
     expect(await saveFitSettings(ivo, { ...form, streetBump: '0 %' }, INCH_SHOP)).toMatchObject({ ok: false });
     expect(await saveFitSettings(ivo, { ...form, stock: 'nut,m14' }, INCH_SHOP)).toMatchObject({
       ok: false,

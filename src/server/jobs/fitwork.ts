@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import * as z from 'zod';
-import { FitRules } from '@/core/document/fitRules';
+import { DEFAULT_FIT_RULES, FitRules } from '@/core/document/fitRules';
 import { readStockCsv } from '@/core/assembly/formats/stockCsv';
 import { Fitment, Fitments } from '@/core/document/fitment';
 import { fitmentFaults } from '@/core/subjects/tyre/fitment';
@@ -79,7 +79,12 @@ export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoic
   const mm = (what: string, most: number) => figure('length', what, 0, most);
   const parsed = z
     .object({
-      compliance: mm('Fore-aft give', 40),
+      compliance: figure(
+        'length',
+        'Fore-aft give, which hoses and arms are judged by too',
+        DEFAULT_FIT_RULES.compliance.value,
+        40,
+      ),
       complianceSource: source,
       streetDroop: mm('Street, droop', 200),
       streetDroopSource: source,

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { DecisionRule } from '@/core/kernel/decisionRule';
 import { BOOK } from '@/core/assembly/book';
 import { exactText } from '@/core/kernel/units/format';
-import { limitFault, loosenedFault, ruleFault } from '@/core/record/checks/limit';
+import { boundsFault, boundsOf, limitFault, loosenedFault, ruleFault } from '@/core/record/checks/limit';
 import { Patch } from '@/core/document/patch';
 import { patchFault } from '@/core/subjects/linkage/patches';
 import { readGeometryFile } from '@/core/suspension/readFile';
@@ -46,6 +46,12 @@ export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Pr
     const least = exactText(quantity, known[loosened], units);
     const why = `${known.name} can hurt somebody: ${loosened === 'clear' ? 'Clear' : 'Stop'} may be made stricter than ${least}, never looser.`;
     return refuse(why, { [loosened]: why });
+  }
+  const beyond = boundsFault(known, clear.value, stop.value);
+  if (beyond) {
+    const [low, high] = (boundsOf(known) ?? []).map((bound) => exactText(quantity, bound, units));
+    const why = `No vehicle is judged by that: ${beyond === 'clear' ? 'Clear' : 'Stop'} lies between ${low} and ${high}.`;
+    return refuse(why, { [beyond]: why });
   }
   const looser = rule && ruleFault(known, rule);
   if (looser) return refuse(looser, { rule: looser });

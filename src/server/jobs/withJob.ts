@@ -1,5 +1,7 @@
 import type { JobDocument } from '@/core/document/job';
 import { Undone, type Db } from '@/db/client';
+import { judgedBy } from '@/db/queries/judgedBy';
+import { holdLimits, judgedByOf } from '@/db/queries/limits';
 import { loadJob, lockJob, touchJob, type LoadedJob } from '@/db/queries/jobs';
 import { refuse, type Answer } from '../answer';
 import { inShop } from '../database';
@@ -69,7 +71,12 @@ export async function withWorkedJob<W, T extends object>(
     const found = await work(seen.document);
     let moved = false;
     const answer = await withOpenJob<T>(doer, jobId, async (tx, loaded) => {
-      moved = loaded.revision !== seen.revision;
+      await holdLimits(tx, doer.shop.id, 'as they stand');
+      const judged = await judgedBy(tx, doer.shop.id);
+      // What it was judged by too: a limit that was set meanwhile is no filing on the job.
+      moved =
+        loaded.revision !== seen.revision ||
+        judgedByOf(judged.limits, judged.rules) !== judgedByOf(seen.document.limits, seen.document.fitRules);
       return moved ? refuse(MOVED) : act(tx, loaded, found);
     });
     if (!moved) return answer;

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { Document, Font, Line, Page, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
-import { sheetFacts, type Sheet, type SheetRow, type SheetVerdict } from '@/core/assembly/sheet/sheet';
+import { OTHERWISE, sheetFacts, type Sheet, type SheetRow, type SheetVerdict } from '@/core/assembly/sheet/sheet';
 import type { Seal } from '@/core/assembly/sheet/signed';
 
 const font = (family: string, file: string) =>
@@ -111,6 +111,19 @@ export async function sheetPdf(
         {sheet.verdicts.map((v, i) => (
           <VerdictRow key={i} v={v} />
         ))}
+        {sheet.otherwise && sheet.otherwise.length > 0 && (
+          <View>
+            <Text style={s.h2} minPresenceAhead={40}>
+              {OTHERWISE}
+            </Text>
+            {sheet.otherwise.map(({ name, text }) => (
+              <View key={name} style={s.row}>
+                <Text style={{ width: 132 }}>{plain(name)}</Text>
+                <Text style={{ flex: 1 }}>{plain(text)}</Text>
+              </View>
+            ))}
+          </View>
+        )}
         {sheet.readings.length > 0 && <Rows title="Readings, before and after" rows={sheet.readings} />}
         {sheet.changes.length > 0 && (
           <View>

@@ -1,4 +1,4 @@
-import { sheetFacts, type Sheet, type SheetRow } from '@/core/assembly/sheet/sheet';
+import { OTHERWISE, sheetFacts, type Sheet, type SheetRow } from '@/core/assembly/sheet/sheet';
 import type { Seal } from '@/core/assembly/sheet/signed';
 import { Arm, verdictInk } from '../drawings/Arm';
 
@@ -94,6 +94,19 @@ export function SheetOnScreen({ sheet, shop, seal = null }: { sheet: Sheet; shop
           </table>
         </div>
       </section>
+      {sheet.otherwise && sheet.otherwise.length > 0 && (
+        <section>
+          <h2 className="pb-1">{OTHERWISE}</h2>
+          <dl className="ruled">
+            {sheet.otherwise.map(({ name, text }) => (
+              <div key={name} className="grid gap-x-4 py-1.5 sm:grid-cols-[220px_minmax(0,1fr)]">
+                <dt>{name}</dt>
+                <dd className="text-pencil">{text}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      )}
       {sheet.readings.length > 0 && <Rows title="Readings, before and after" rows={sheet.readings} />}
       {sheet.changes.length > 0 && (
         <section>

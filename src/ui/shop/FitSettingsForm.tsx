@@ -1,8 +1,10 @@
 'use client';
 
-import { startTransition, useActionState, useState } from 'react';
+import { useState } from 'react';
 import { STOCK_HEAD } from '@/core/assembly/formats/stockHead';
 import { saveFitSettings } from '@/server/actions/job';
+import type { Answer } from '@/server/answer';
+import { usePasswordAgain } from '../people/PasswordAgain';
 import { SelectField, TextField } from '../forms/fields';
 import { LiveFields } from '../forms/LiveFields';
 import { ListTable, type Column } from './ListTable';
@@ -51,7 +53,8 @@ const SHAFT_RULES = [
 /** What "it fits" means in this shop, and the list of what it can get. */
 export function FitSettingsForm({ standing, stock, may }: { standing: Typed; stock: string[][]; may: boolean }) {
   const [typed, setTyped] = useState(standing);
-  const [answer, act, busy] = useActionState(saveFitSettings, null);
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [ask, dialog] = usePasswordAgain();
   const errors = answer && !answer.ok ? answer.errors : {};
   const [rows, setRows] = useState(stock);
   // A row of nothing is none: what is wrong is told by the row that was sent.
@@ -81,10 +84,17 @@ export function FitSettingsForm({ standing, stock, may }: { standing: Typed; sto
             sent.map((i) => rows[i] ?? []),
           ),
         );
-        startTransition(() => act(form));
+        ask('Set rules and list', async (password) => {
+          form.set('password', password);
+          const told = await saveFitSettings(null, form);
+          if (!told.ok && told.errors.password) return told;
+          setAnswer(told);
+          return { ok: true };
+        });
       }}
       noValidate
     >
+      {dialog}
       <LiveFields disabled={!may} className="min-w-0 space-y-6">
         <div className="space-y-3">
           <h2>What counts as fitting</h2>
@@ -139,11 +149,7 @@ export function FitSettingsForm({ standing, stock, may }: { standing: Typed; sto
             Set. Every open job is judged by it.
           </p>
         )}
-        {may && (
-          <button className="btn btn-main" disabled={busy}>
-            Set rules and list
-          </button>
-        )}
+        {may && <button className="btn btn-main">Set rules and list</button>}
       </LiveFields>
     </form>
   );

@@ -1,7 +1,8 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { saveLimit } from '@/server/actions/job';
+import { usePasswordAgain } from '../people/PasswordAgain';
 import { ListTable, type Column } from './ListTable';
 
 /** One limit as it is shown and set, figures as text in the units in use. */
@@ -37,7 +38,7 @@ export function LimitsTable({ limits, may }: { limits: readonly LimitShown[]; ma
   const rows = stand.map((row, i) => edits[i] ?? row);
   const [wrong, setWrong] = useState<Record<number, string>>({});
   const [told, setTold] = useState('');
-  const [busy, start] = useTransition();
+  const [ask, dialog] = usePasswordAgain();
   const setRows = (next: readonly (readonly string[])[]) =>
     setEdits(Object.fromEntries(next.flatMap((row, i) => (same(row, stand[i]) ? [] : [[i, [...row]]]))));
   const changed = rows.flatMap((row, i) => (same(row, stand[i]) ? [] : [i]));
@@ -59,8 +60,9 @@ export function LimitsTable({ limits, may }: { limits: readonly LimitShown[]; ma
     }
     return { ok: true as const, rows: next };
   };
+  const words = changed.length === 1 ? '1 limit' : `${changed.length} limits`;
   const set = () =>
-    start(async () => {
+    ask(`Set ${words}`, async (password) => {
       const bad: Record<number, string> = {};
       const done: number[] = [];
       for (const i of changed) {
@@ -78,12 +80,15 @@ export function LimitsTable({ limits, may }: { limits: readonly LimitShown[]; ma
           stop: cells[2] ?? '',
           rule,
           source: cells[4] ?? '',
+          password,
         };
         for (const [name, value] of Object.entries(fields)) form.set(name, value);
         const answer = await saveLimit(null, form).catch(() => ({
           ok: false as const,
           message: 'the server did not answer: set it again',
         }));
+        // Not the person: nothing of it is about a limit, and the next would be one more wrong try.
+        if (!answer.ok && 'errors' in answer && answer.errors.password) return answer;
         if (answer.ok) done.push(i);
         else bad[i] = answer.message;
       }
@@ -93,9 +98,11 @@ export function LimitsTable({ limits, may }: { limits: readonly LimitShown[]; ma
       setTold(
         `${done.length === 1 ? '1 limit is' : `${done.length} limits are`} set${left > 0 ? `; ${left} ${left === 1 ? 'is' : 'are'} not, and why stands there` : ''}.`,
       );
+      return { ok: true };
     });
   return (
     <div className="space-y-4">
+      {dialog}
       <ListTable
         label="Limits"
         file="limits.csv"
@@ -111,10 +118,8 @@ export function LimitsTable({ limits, may }: { limits: readonly LimitShown[]; ma
       />
       {may && (
         <div className="sticky bottom-0 flex flex-wrap items-center gap-4 border-t border-rule bg-paper py-3">
-          <button type="button" className="btn btn-main" disabled={busy || changed.length === 0} onClick={set}>
-            {changed.length === 0
-              ? 'Nothing changed'
-              : `Set ${changed.length === 1 ? '1 limit' : `${changed.length} limits`}`}
+          <button type="button" className="btn btn-main" disabled={changed.length === 0} onClick={set}>
+            {changed.length === 0 ? 'Nothing changed' : `Set ${words}`}
           </button>
           {told && (
             <p role="status" className="font-semibold">

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { limitFault, ruleFault } from '../../record/checks/limit';
+import { boundsFault, boundsOf, limitFault, ruleFault } from '../../record/checks/limit';
 import { otherSide } from '../../kernel/places';
 import { BOOK, pointById } from '../book';
 import { partFault } from '../../record/fittedParts';
@@ -81,6 +81,8 @@ function limits(job: JobDocument): string | null {
     if (!figure) return `limits.${key}: there is no limit of that name`;
     const fault = limitFault(figure, limit.clear, limit.stop);
     if (fault) return `limits.${key}: ${fault}`;
+    const beyond = boundsFault(figure, limit.clear, limit.stop);
+    if (beyond) return `limits.${key}.${beyond}: no vehicle is judged by that: ${boundsOf(figure)?.join(' to ')}`;
     const rule = limit.rule && ruleFault(figure, limit.rule);
     if (rule) return `limits.${key}.rule: ${rule}`;
   }

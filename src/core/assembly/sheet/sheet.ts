@@ -9,6 +9,7 @@ import { CORE_VERSION, workJob } from '../workJob';
 import { releaseBlockers } from '../gates/release';
 import { PLACE_NAME } from '../../kernel/places';
 import { comesFrom, timesOf } from '../../record/provenance';
+import { setOtherwise } from '../../record/checks/limit';
 import { BOOK } from '../book';
 import { pointById } from '../book';
 import { spotName } from '../book';
@@ -52,6 +53,8 @@ export interface Sheet {
   notDone?: string;
   /** What came out of a file or was filed late, and on what it stands; sheets signed earlier have none. */
   provenance?: string;
+  /** What this shop judges by otherwise than it is published; sheets signed earlier have none. */
+  otherwise?: readonly { name: string; text: string }[];
   kit: string;
   reference: string;
   school: string;
@@ -65,6 +68,9 @@ export interface Sheet {
   disclaimer: string;
   coreVersion: string;
 }
+
+/** What stands over the limits that a shop has set otherwise than they are published. */
+export const OTHERWISE = 'Judged here otherwise than published';
 
 /**
  * Makes the sheet from a job, in the wanted units. Every figure comes from {@link workJob} on the same document.
@@ -120,6 +126,7 @@ export function makeSheet(
       })
       .join('; '),
     provenance: provenanceOf(w.job, when),
+    otherwise: otherwiseOf(w, units),
     kit: kit
       ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
       : 'none',
@@ -179,6 +186,14 @@ export function makeSheet(
     coreVersion: CORE_VERSION,
   };
 }
+
+/** The limits that the shop has set otherwise than they are published, both with their sources. */
+const otherwiseOf = (w: Workings, units: UnitChoice): { name: string; text: string }[] =>
+  setOtherwise(w.job, w.book.limits).map(({ figure, held }) => {
+    const said = (l: Pick<typeof held, 'clear' | 'stop' | 'rule'>): string =>
+      `Clear ${show(figure.quantity, l.clear, units).text}, Stop ${show(figure.quantity, l.stop, units).text}, ${RULE_WORDS[l.rule].name} rule`;
+    return { name: figure.name, text: `${said(held)} (${held.source}); published: ${said(figure)} (${figure.source})` };
+  });
 
 /** A change as it was said, with its axle or wheel where the words do not name it. */
 function changeSaid({ what, place }: Pick<Change, 'what' | 'place'>): string {

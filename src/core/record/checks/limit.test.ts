@@ -1,6 +1,6 @@
 import fc from '../../../../tests/support/properties';
 import { BOOK } from '../../assembly/book';
-import { limitFault, limitOn, loosenedFault, ruleFault } from './limit';
+import { boundsFault, boundsOf, limitFault, limitOn, loosenedFault, ruleFault, setOtherwise } from './limit';
 
 const safety = BOOK.limits.filter((l) => l.rule === 'safety');
 const others = BOOK.limits.filter((l) => l.rule !== 'safety');
@@ -26,18 +26,44 @@ describe('a limit that can hurt somebody', () => {
           if (figure.rule === 'safety') {
             expect(at(on.clear)).toBeGreaterThanOrEqual(at(figure.clear));
             expect(at(on.stop)).toBeGreaterThanOrEqual(at(figure.stop));
-            expect(at(on.clear)).toBeGreaterThanOrEqual(at(clear));
-            expect(at(on.stop)).toBeGreaterThanOrEqual(at(stop));
+            const sound = boundsFault(figure, clear, stop) === null;
+            if (sound) expect(at(on.clear)).toBeGreaterThanOrEqual(at(clear));
+            if (sound) expect(at(on.stop)).toBeGreaterThanOrEqual(at(stop));
             const looser = at(clear) < at(figure.clear) || at(stop) < at(figure.stop);
             expect(loosenedFault(figure, clear, stop) !== null).toBe(looser);
-            expect(on.source).toBe(looser ? figure.source : 'shop rule');
-          } else expect([on.clear, on.stop, on.source]).toEqual([clear, stop, 'shop rule']);
+            expect(on.source).toBe(looser || !sound ? figure.source : 'shop rule');
+          } else {
+            const [low, high] = boundsOf(figure) ?? [];
+            const sound = [clear, stop].every((v) => low !== undefined && high !== undefined && v >= low && v <= high);
+            expect([on.clear, on.stop, on.source]).toEqual(
+              sound ? [clear, stop, 'shop rule'] : [figure.clear, figure.stop, figure.source],
+            );
+          }
         },
       ),
     );
   });
   test.each(safety.map((l) => [l.id, l] as const))('%s: its own figures are allowed', (_id, figure) => {
     expect(loosenedFault(figure, figure.clear, figure.stop)).toBeNull();
+  });
+});
+
+describe('what a limit can be at all', () => {
+  test.each(BOOK.limits.map((l) => [l.id, l] as const))('%s is bounded, its own figures within', (_id, figure) => {
+    const bounds = boundsOf(figure);
+    expect(bounds).not.toBeNull();
+    expect(boundsFault(figure, figure.clear, figure.stop)).toBeNull();
+    expect(boundsFault(figure, 10_000, figure.stop)).toBe('clear');
+    expect(boundsFault(figure, figure.clear, -10_000)).toBe('stop');
+  });
+  test('what a shop judges by otherwise than published is told, its own and the published figure', () => {
+    const figure = BOOK.limits.find((l) => l.id === 'tyreToBody') as (typeof BOOK.limits)[number];
+    const limits = { tyreToBody: set(4, -5), tyreToHose: set(20, 10), tyreToArm: set(-900, -901) };
+    // A safety limit set looser is not judged by, and so is not told.
+    expect(setOtherwise({ limits }, BOOK.limits)).toMatchObject([
+      { figure: { id: figure.id }, held: { clear: 4, stop: -5 } },
+    ]);
+    expect(setOtherwise({ limits: BOOK.defaultLimits() }, BOOK.limits)).toEqual([]);
   });
 });
 

@@ -39,6 +39,33 @@ export function limitFault({ sense }: LimitFigure, clear: number, stop: number):
   return null;
 }
 
+/**
+ * Between what a limit can lie at all, base units, by what it measures and which side is safe: past it nothing on a vehicle
+ * is judged any more. A gap may be let cross by less than a tyre's side wall gives; a difference of heights by what a kit
+ * lifts.
+ */
+const PHYSICAL: Partial<Record<Quantity, Partial<Record<LimitFigure['sense'], readonly [low: number, high: number]>>>> =
+  {
+    length: { most: [0, 150], least: [-50, 150] },
+    pressure: { most: [0, 200] },
+    angle: { most: [0, 45], least: [0, 30] },
+    fineAngle: { most: [0, 5] },
+    torsion: { most: [0, 2000] },
+    diameters: { least: [0.5, 4] },
+  };
+
+/** Between what a limit's figures can lie, in its base unit; null for a quantity that nobody has bounded. */
+export const boundsOf = ({ quantity, sense }: LimitFigure): readonly [low: number, high: number] | null =>
+  PHYSICAL[quantity]?.[sense] ?? null;
+
+/** Says which of a limit's two figures is none that a vehicle can be judged by, or null. */
+export function boundsFault(figure: LimitFigure, clear: number, stop: number): 'clear' | 'stop' | null {
+  const bounds = boundsOf(figure);
+  if (!bounds) return null;
+  const inside = (value: number): boolean => value >= bounds[0] && value <= bounds[1];
+  return !inside(clear) ? 'clear' : inside(stop) ? null : 'stop';
+}
+
 /** The stricter of two figures of a limit: what is wanted large is stricter larger. */
 const stricter = ({ sense }: LimitFigure, a: number, b: number): number =>
   sense === 'most' ? Math.min(a, b) : Math.max(a, b);
@@ -65,13 +92,16 @@ export const rulesFor = (figure: LimitFigure): readonly DecisionRule[] =>
 
 /**
  * A limit as a job has it: what the shop set, else its default; and the rule, the tighter of the two. What was set looser
- * than a safety limit's default, in a file or before that was refused, counts as the default.
+ * than a safety limit's default, or past what a vehicle can be judged by, in a file or before that was refused, counts as
+ * the default.
  */
 export const limitOn = (
   job: { limits: Readonly<Record<string, SetLimit>> },
   figure: LimitFigure,
 ): { clear: number; stop: number; source: string; rule: DecisionRule } => {
-  const { clear, stop, source, rule } = job.limits[figure.id] ?? { ...figure, rule: null };
+  const set = job.limits[figure.id];
+  const { clear, stop, source, rule } =
+    set && boundsFault(figure, set.clear, set.stop) === null ? set : { ...figure, rule: set?.rule ?? null };
   const held = { clear, stop, source, rule: tighter(figure.rule, rule) };
   return loosenedFault(figure, clear, stop) === null
     ? held
@@ -82,3 +112,20 @@ export const limitOn = (
         source: figure.source,
       };
 };
+
+/** A limit that a shop judges by otherwise than it is published: what it has, and what it would have. */
+export interface SetOtherwise {
+  figure: LimitFigure;
+  held: ReturnType<typeof limitOn>;
+}
+
+/** Every limit that is judged by otherwise than it is published, in the order of the list. */
+export const setOtherwise = (
+  job: { limits: Readonly<Record<string, SetLimit>> },
+  figures: readonly LimitFigure[],
+): SetOtherwise[] =>
+  figures.flatMap((figure) => {
+    const held = limitOn(job, figure);
+    const same = held.clear === figure.clear && held.stop === figure.stop && held.rule === figure.rule;
+    return same ? [] : [{ figure, held }];
+  });

@@ -6,6 +6,7 @@ import { startsInside } from '../engine/startsInside';
 import { limitOn } from '../../../record/checks/limit';
 import { MEETS } from '../gapGroups';
 import { axleOf, cornersOf, otherSide, type Corner } from '../../../kernel/places';
+import { DEFAULT_FIT_RULES } from '../../../document/fitRules';
 import type { JobDocument } from '../../../document/job';
 import { lockOf, withoutSteering } from './lock';
 import { uncertaintiesOf, measuredShare } from '../../linkage/assemble';
@@ -86,7 +87,8 @@ export function problemAt(w: Workings, corner: Corner, stage: Stage, fitment?: F
     rules: {
       streetDroop: w.job.fitRules.streetDroop.value,
       streetBump: w.job.fitRules.streetBump.value,
-      compliance: w.job.fitRules.compliance.value,
+      // Hoses and arms are judged by it too: a shop takes off more, never less.
+      compliance: Math.max(w.job.fitRules.compliance.value, DEFAULT_FIT_RULES.compliance.value),
     },
     steer: lock.range,
     pointsU: lock.measured ? withoutSteering(uncertaintiesOf(end)) : uncertaintiesOf(end),
