@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { AXLES } from '@/core/kernel/places';
 import { GATES, type JobDocument } from '@/core/document/job';
 import { assemble, fileOfEnds, type Assembled } from '@/core/subjects/linkage/assemble';
+import { geometryFault } from '@/core/subjects/linkage/plausible';
 import { kindOf } from '@/core/subjects/linkage/features';
 import type { KeptGeometry } from '@/core/document/keptGeometry';
 import { withObstacles } from '@/core/subjects/clearance/fit/obstacles';
@@ -61,6 +62,8 @@ export async function keepGeometry(doer: Doer, jobId: string, raw: unknown): Pro
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     if (stage === 'as-built' && GATES.indexOf(job.job.gate) < GATES.indexOf('build'))
       return refuse('As built is kept once the build has begun.');
+    // As it came the vehicle was until the build began; as built it is until it is signed for.
+    if (stage === 'before' && GATES.indexOf(job.job.gate) >= GATES.indexOf('build')) return refuse(NOT_ANY_MORE);
     let kept: { file: GeometryFile; sources: KeptGeometry['sources'] };
     if (text === undefined) {
       const current = currentGeometry(job, stage);
@@ -79,6 +82,8 @@ export async function keepGeometry(doer: Doer, jobId: string, raw: unknown): Pro
         return refuse(
           `${other}.type: the file has a ${read.file[other]?.type}, this vehicle was booked with a ${TYPE_OF[kindOf(job.vehicle, other)]} there.`,
         );
+      const far = geometryFault(workingsOf(job), read.file, stage);
+      if (far) return refuse(`${far}. Take the points again, or look at the file’s units.`, { file: far });
       kept = { file: read.file, sources: {} };
     }
     const version = await keepVersion(
@@ -96,6 +101,8 @@ export async function keepGeometry(doer: Doer, jobId: string, raw: unknown): Pro
   });
 }
 
+const NOT_ANY_MORE = 'The build has begun: how the vehicle came stands as it was kept.';
+
 const Pin = z.object({ stage: z.enum(['before', 'as-built']), geometry: z.uuid() });
 
 /** Pins the job to a version of its vehicle's geometry that was kept before. */
@@ -106,6 +113,9 @@ export async function pinGeometry(doer: Doer, jobId: string, raw: unknown): Prom
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     const found = (await geometryVersions(tx, doer.shop.id, jobId)).find((v) => v.id === geometry);
     if (!found) return refuse('That version is not of this vehicle.');
+    if (stage === 'before' && GATES.indexOf(job.job.gate) >= GATES.indexOf('build')) return refuse(NOT_ANY_MORE);
+    if (stage === 'as-built' && GATES.indexOf(job.job.gate) < GATES.indexOf('build'))
+      return refuse('As built is kept once the build has begun.');
     await pinVersion(tx, { shopId: doer.shop.id, jobId }, stage, geometry, { by: doer.id, byName: doer.name });
     await audit(tx, doer, 'geometry pinned', {
       jobId,

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { timesToCome } from '@/core/document/timesToCome';
+import { workingsOf } from '@/core/assembly/book';
+import { geometryFault } from '@/core/subjects/linkage/plausible';
 import { bringIn } from '@/core/assembly/bringIn';
 import { readJobFile } from '@/core/assembly/formats/jobFile';
 import type { JobDocument } from '@/core/document/job';
@@ -70,6 +72,11 @@ export async function importJob(doer: Doer, text: string, file: string): Promise
   const { written } = read;
   const ahead = timesToCome(written, new Date().toISOString());
   if (ahead !== null) return refuse(`Nothing was brought in. ${ahead}: no reading, change or word is dated ahead.`);
+  for (const stage of ['before', 'asBuilt'] as const) {
+    const kept = written.geometry[stage];
+    const far = kept && geometryFault(workingsOf(written), kept.file, stage === 'before' ? 'before' : 'as-built');
+    if (far) return refuse(`Nothing was brought in. geometry.${stage}.file.${far}.`);
+  }
   if (!isDemo() && written.readings.some((r) => isSimulated(r.instrument))) return refuse(ONLY_DEMO);
   const shops = await knownKit(doer.shop.id, written.kit);
   const barred = deeds(written, written.kit !== null && !shops).find(({ roles }) => !roles.includes(doer.role));

@@ -5,7 +5,8 @@ import { RANK } from '@/core/kernel/judge';
 import { say } from '@/core/kernel/phrase';
 import type { Axle } from '@/core/kernel/places';
 import { alignmentRate } from '@/core/subjects/alignment/adjusters';
-import { alignmentLead, bandOf, leadsOf } from '@/core/subjects/alignment/bands';
+import { alignmentLead, bandOf, bandsWait, leadsOf } from '@/core/subjects/alignment/bands';
+import { bandsSeen } from '@/core/subjects/alignment/bandsSeen';
 import { needlesOf } from '@/core/subjects/alignment/needles';
 import { AdvicePanel, triedOf } from './AdvicePanel';
 import { adviceAt, triedAt } from '@/core/subjects/alignment/advice';
@@ -77,6 +78,18 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
                 : `${worst.title}: ${say(worst.summary, units)}, ${worst.verdict}`}
           </h2>
         </div>
+        {view.open && gate === 'after' && bandsWait(w) && (
+          <section className="my-3 border-l-4 border-watch pl-4" aria-labelledby="bands-wait">
+            <h3 id="bands-wait" className="font-semibold">
+              The bands wait for a lead
+            </h3>
+            <p className="pb-2">
+              They were filed after the figures were read, or came out of a file: nothing reads Clear by them until a
+              lead has compared them with the maker’s sheet.
+            </p>
+            {view.lead ? <EntryForm kind={bandsSeen} /> : <p className="hint">Ask a lead to look here.</p>}
+          </section>
+        )}
         <NeedleBands needles={needles} tried={trial ? triedOf(trial) : []} />
         {gate === 'after' && axle === 'front' && <LiftDid w={w} />}
         {gate === 'after' && axle === 'front' && <RoomBalance w={w} />}

@@ -50,7 +50,7 @@ describe('advice', () => {
             gate: 'after' as const,
             body: { source: 'seen', ...body },
             by: 'Runa',
-            at: `2026-11-05T06:00:0${i}Z`,
+            at: `2026-11-01T21:00:0${i}Z`,
           })),
         ],
       };
@@ -162,7 +162,7 @@ describe('advice', () => {
             gate: 'after',
             body: { of: 'front-toe', low: 0, high: 0.3, source: 'ours', ...(watch === undefined ? {} : { watch }) },
             by: 'Ivo',
-            at: '2026-11-05T06:00:00Z',
+            at: '2026-11-01T21:00:00Z',
           },
         ],
       };
@@ -178,7 +178,7 @@ describe('advice', () => {
       gate: 'after' as const,
       body: { of: 'front-toe', source: 'ours', ...body },
       by: 'Ivo',
-      at: `2026-11-05T06:00:0${i}Z`,
+      at: `2026-11-01T21:00:0${i}Z`,
     });
     const job = lifted({ vehicle: TARN, after: { 'toeBehind.front.floor': 1412, 'toeAhead.front.floor': 1400 } });
     const aimed = { ...job, entries: [...job.entries, band({ low: -0.4, high: 0.8, aim: -0.2 })] };
@@ -235,7 +235,7 @@ describe('advice', () => {
             gate: 'after' as const,
             body: { figure: 'caster', lead: each, source: 'falls to the right' },
             by: 'Ivo',
-            at: `2026-11-05T06:00:0${i}Z`,
+            at: `2026-11-01T21:00:0${i}Z`,
           })),
         ],
       };

@@ -46,7 +46,7 @@ describe('release', () => {
           answer: 'not-done-here',
           text: 'stand in town, by Friday',
           by: 'Ivo',
-          at: '2026-11-05T08:00:00Z',
+          at: '2026-11-01T21:00:00Z',
         },
       ],
     };

@@ -8,6 +8,8 @@ import type { Workings } from '../../record/workings';
 import type { Spot } from '../../record/figures';
 import { heightSpots } from '../stance/heightNeeds';
 import { hubToLipAt, readAt } from '../stance/rise';
+import { waitsForLead } from './bandsSeen';
+import { floor, spotsFor, toeSpots } from './read';
 
 /** What a maker states of an axle's alignment: one band a figure, or rows of a table over ride height. */
 export const BANDED = [
@@ -20,6 +22,20 @@ export const BANDED = [
 ] as const;
 export type BandedId = (typeof BANDED)[number]['id'];
 const nameOf = (id: string): string => BANDED.find((b) => b.id === id)?.name ?? id;
+
+/**
+ * Between what a maker's band of a figure can lie, and how wide it can be at most, degrees. Source: docs/figures.md
+ * "Alignment": what road wheels are set to, with room for lifted and for old vehicles.
+ */
+const PLAUSIBLE: Readonly<
+  Record<(typeof BANDED)[number]['figure'], readonly [low: number, high: number, wide: number]>
+> = {
+  camber: [-5, 5, 4],
+  caster: [-3, 16, 8],
+  toe: [-2, 2, 1.5],
+  lean: [0, 25, 8],
+};
+const plausible = (of: BandedId) => PLAUSIBLE[BANDED.find((b) => b.id === of)?.figure ?? 'camber'];
 
 /** What no wheel leans by, degrees; between what a lip stands, mm. */
 export const MOST_LEAN = 30;
@@ -41,6 +57,14 @@ const Band = z
     source: z.string().trim().min(1, 'say where it stands').max(120),
   })
   .refine((b) => b.high > b.low, { path: ['high'], error: 'the upper end must be above the lower one' })
+  .superRefine(({ of, low, high }, ctx) => {
+    const [least, most, wide] = plausible(of);
+    const fault = (path: 'low' | 'high', message: string): void =>
+      ctx.addIssue({ code: 'custom', path: [path], message });
+    if (low < least) fault('low', `no maker asks for that: ${nameOf(of)} lies from ${least} to ${most}°`);
+    if (high > most) fault('high', `no maker asks for that: ${nameOf(of)} lies from ${least} to ${most}°`);
+    if (high - low > wide) fault('high', `no maker’s band is so wide: ${wide}° at most`);
+  })
   .refine((b) => b.aim === undefined || (b.aim >= b.low && b.aim <= b.high), {
     path: ['aim'],
     error: 'the shop’s target must lie in the band',
@@ -223,8 +247,27 @@ export function lacksBand(
             next: 'Read floor to lip, or the loaded radius, at this wheel.',
           };
     default:
-      return null;
+      return gate === 'after' &&
+        waitsForLead(w, (e) => e.kind === alignmentBand.kind && e.body.of === of, readFor(w, of, place))
+        ? LATE_BAND
+        : null;
   }
+}
+
+/** What a band that was filed after its figure was read waits for. */
+export const LATE_BAND = {
+  why: 'waits for a lead: what it is judged by was filed after it was read',
+  next: 'A lead compares the bands with the maker’s sheet and says so on the alignment page; or read it again.',
+} as const;
+
+/** The readings After that a banded figure is made of. */
+function readFor(w: Workings, of: BandedId, place: Place): Spot[] {
+  const { figure, axle } = BANDED.find((b) => b.id === of) ?? BANDED[0];
+  if (figure === 'toe') return toeSpots(w, 'after', axle);
+  const corners = isCorner(place) ? [place] : cornersOf(axle);
+  return corners.flatMap((corner) =>
+    figure === 'lean' ? [floor('after', 'axisLean', corner)] : spotsFor(w, 'after', figure, corner),
+  );
 }
 export const bandSaid = (low: number, high: number): Phrase => [fine(low, true), ' to ', fine(high, true)];
 
@@ -273,5 +316,25 @@ export function leadsOf(job: Pick<JobDocument, 'entries'>): LeadKept[] {
   }
   return [...standing.values()].filter(({ lead }) => lead !== 0);
 }
+/** Why a figure left against right is not judged by the lead that stands: it was filed once both were read. */
+export const lateLead = (
+  w: Workings,
+  figure: LeadKept['figure'],
+  spots: readonly Spot[],
+): { why: string; next: string } | null =>
+  waitsForLead(w, (e) => e.kind === alignmentLead.kind && e.body.figure === figure, spots) ? LATE_BAND : null;
+
+/** Whether anything that is judged After waits for a lead to look at the bands and leads. */
+export const bandsWait = (w: Workings): boolean =>
+  BANDED.some(({ id, axle }) => lacksBand(w, 'after', id, axle) === LATE_BAND) ||
+  (['caster', 'camber'] as const).some(
+    (figure) =>
+      lateLead(
+        w,
+        figure,
+        cornersOf('front').flatMap((corner) => spotsFor(w, 'after', figure, corner)),
+      ) !== null,
+  );
+
 export const leadOf = (job: Pick<JobDocument, 'entries'>, figure: LeadKept['figure']): number =>
   leadsOf(job).find((l) => l.figure === figure)?.lead ?? 0;

@@ -8,7 +8,7 @@ import type { Spot } from '../../record/figures';
 import { limitOn } from '../../record/checks/limit';
 import type { Workings } from '../../record/workings';
 import { turnedInOpenings } from '../axlePlace/place';
-import { bandHeights, bandOf, bandSaid, lacksBand, leadOf, rowsFor, type BandedId } from './bands';
+import { bandHeights, bandOf, bandSaid, lacksBand, lateLead, leadOf, rowsFor, type BandedId } from './bands';
 import { movedChecks } from './moved';
 import { crossCamber, crossCaster, leanAlike, setBack, thrust } from './limits';
 import {
@@ -151,6 +151,14 @@ const cross = (
   limit: id === 'camber' ? crossCamber : crossCaster,
   places: () => ['front'],
   needs: (w) => ({ required: named(cornersOf('front').flatMap((corner) => spotsFor(w, gate, id, corner))) }),
+  notWorkable: (w) =>
+    gate === 'after'
+      ? lateLead(
+          w,
+          id,
+          cornersOf('front').flatMap((corner) => spotsFor(w, gate, id, corner)),
+        )
+      : null,
   work: ({ w }) => {
     const [l, r] = cornersOf('front').map((corner) => at(w, gate, corner));
     if (!l || !r) return null;

@@ -2,6 +2,7 @@ import type { Subject } from '../../record/subject';
 import { staleAfter } from '../../record/stale';
 import { alignmentRate, count } from './adjusters';
 import { alignmentBand, alignmentLead } from './bands';
+import { bandsSeen } from './bandsSeen';
 import { bandFacts, benchFacts } from './bench';
 import { alignmentAndMoved, SIGNED_AWAY } from './checks';
 import { alignmentLimits } from './limits';
@@ -26,7 +27,7 @@ export const alignment: Subject = {
       simulated: true,
     },
   },
-  entries: [alignmentBand, alignmentRate, alignmentLead],
+  entries: [alignmentBand, alignmentRate, alignmentLead, bandsSeen],
   fault: settingFault,
   toeTurned,
   leadsLine: {

@@ -136,6 +136,11 @@ function bySweep(input: WorkInput, meets: Meets): Worked | null {
   const reached = proved && poseReached(w, corner, worst.pose);
   const past = by.value + K * by.u < worst.limit.stop;
   const contradicted = reached && !by.measured && past;
+  // Where the tape has less room than the geometry by more than both are unsure, the geometry shows nobody that it is safe.
+  const shows = safety && !by.measured && by.value - K * by.u >= worst.limit.stop;
+  const off = shows
+    ? gapsAt(w, corner, 'after').find((g) => g.finding && g.difference < 0 && g.meets === meets)
+    : undefined;
   const up = worst.pose.own - posed.limits.rest;
   const flexed = left && input.maybe('flexed');
   return {
@@ -181,6 +186,13 @@ function bySweep(input: WorkInput, meets: Meets): Worked | null {
     neverStop: !safety && (assumed.length > 0 || reached),
     cap: [
       assumed.length > 0 ? { at: 'Watch', why: `assumed: ${assumed.join(', ')}` } : undefined,
+      off
+        ? {
+            at: 'Not measured',
+            why: `the geometry has more room at the ${off.name} than was taped there, by more than both are unsure`,
+            spots: [off.spot],
+          }
+        : undefined,
       contradicted ? { at: 'Watch', why: 'model and rub test contradict each other' } : undefined,
       settleCap(input.figures, [corner]),
     ],

@@ -33,6 +33,32 @@ const flexedGap = (job: JobDocument, point: string, place: Reading['place'], val
   return { ...job, readings: [...job.readings.filter((r) => !(r.point === point && r.place === place)), made] };
 };
 
+describe('a geometry that has more room than the tape', () => {
+  const off = gapsAt(inHand(rescue), 'FL', 'after').find((g) => g.finding && g.meets === 'arm');
+  test('shows nobody that it is safe: not measured, and in the way, until it is taped flexed or the gap agrees', () => {
+    expect(off?.difference).toBeLessThan(-(off?.U ?? 0));
+    expect(found(rescue, 'swept-arm', 'FL')).toMatchObject({ verdict: 'Not measured', safetyCritical: true });
+    expect(words(rescue, 'swept-arm', 'FL')).toContain('the geometry has more room at the arm');
+    expect(releaseBlockers(verdictsOf(rescue)).map((b) => `${b.check} ${b.place}`)).toContain('swept-arm FL');
+    // The same gap as the geometry has it.
+    const agreeing = {
+      ...rescue,
+      readings: rescue.readings.map((r) =>
+        r.gate === 'after' && r.point === off?.spot.point && r.place === 'FL' && r.state === off.state
+          ? { ...r, value: off.predicted.value }
+          : r,
+      ),
+    };
+    expect(found(agreeing, 'swept-arm', 'FL').verdict).toBe('Watch');
+    expect(found(flexedGap(rescue, 'rampInner', 'FL', 40), 'swept-arm', 'FL').verdict).not.toBe('Not measured');
+  });
+  test('less room than the tape is no such thing: what the sweep finds there stays a Stop', () => {
+    const hose = gapsAt(inHand(rescue), 'FL', 'after').find((g) => g.finding && g.meets === 'hose');
+    expect(hose?.difference).toBeGreaterThan(0);
+    expect(found(rescue, 'swept-hose', 'FL').verdict).toBe('Stop');
+  });
+});
+
 describe('a test shows only the poses that it reached', () => {
   test('a rub test that saw no touch lifts no calculated safety Stop', () => {
     const v = found(rescue, 'swept-hose', 'FL');

@@ -3,7 +3,8 @@ import type { ClearanceObstacle } from '../engine/problem';
 import { Corner as Wheel } from '../engine/corner';
 import { steerSteps } from '../engine/poses';
 import { contactOf } from '../engine/contact';
-import { obstacleKind, OBSTACLES } from '../engine/catalogue';
+import { obstacleKind, OBSTACLES, type Meets } from '../engine/catalogue';
+import type { Spot } from '../../../record/figures';
 import { distanceFromGap, tapedEdge } from '../engine/taped';
 import { axleOf, cornersOf, otherSide, type Corner, type VehicleState } from '../../../kernel/places';
 import { GAP_GROUPS, type GapGroup } from '../gapGroups';
@@ -21,6 +22,9 @@ export interface ComparedGap {
   corner: Corner;
   gate: ReadingGate;
   state: VehicleState;
+  meets: Meets;
+  /** Where the gap was taped. */
+  spot: Spot;
   /** "fender lip" */
   name: string;
   /** Which obstacle of the group is nearest by the model. */
@@ -177,6 +181,8 @@ export function compareGaps(
           corner,
           gate,
           state,
+          meets: group.meets,
+          spot: { gate, point: state === 'ramp' ? group.flexed : group.floor, place: corner, state },
           name: group.name,
           obstacle: obstacle.id,
           measured: { value, u },
