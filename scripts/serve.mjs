@@ -1,6 +1,7 @@
 // The application's HTTP server: Next behind a thin layer of our own that knows where a request really comes from,
 // bounds what it may carry, writes one line of log each, and stops without cutting anybody off.
 import { AsyncLocalStorage } from 'node:async_hooks';
+import { createHmac, timingSafeEqual } from 'node:crypto';
 import { createServer } from 'node:http';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -13,8 +14,8 @@ const port = Number(process.env.PORT ?? 3000);
 const hostname = process.env.HOST ?? '127.0.0.1';
 /** How many proxies of ours stand in front; the address that the outermost one saw is then believed. */
 const proxies = Number(process.env.HIGH_GATE_PROXIES ?? 0);
-/** A job file is the largest thing anybody sends; everything else is small. */
-const LARGEST = { '/bring-in': 4_400_000, other: 512_000 };
+/** A job file is the largest thing anybody sends; everything else is small, and what a stranger sends is a sign-in. */
+const LARGEST = { file: 4_400_000, other: 512_000, stranger: 16_384 };
 const LAST_WORD = 20_000;
 const log = pino({ name: 'high-gate', level: process.env.LOG_LEVEL ?? 'info' });
 
@@ -45,6 +46,44 @@ function refuse(response, status, message) {
   response.end(JSON.stringify({ message }));
 }
 
+/**
+ * Whether a request comes from somebody who signed in here once: its cookie carries our own signature. Whether they still
+ * are is asked later, of the database; this costs nothing, and comes before anything of a body is read.
+ */
+function isKnown(request) {
+  const cookie = /(?:^|;\s*)(?:__Secure-)?high-gate\.session_token=([^;]+)/.exec(String(request.headers.cookie ?? ''));
+  if (!cookie) return false;
+  try {
+    const value = decodeURIComponent(cookie[1]);
+    const at = value.lastIndexOf('.');
+    const given = Buffer.from(value.slice(at + 1), 'base64');
+    const right = createHmac('sha256', process.env.BETTER_AUTH_SECRET ?? '')
+      .update(value.slice(0, at))
+      .digest();
+    return at > 0 && given.length === right.length && timingSafeEqual(given, right);
+  } catch {
+    return false;
+  }
+}
+
+/** How long a body may be: by who sends it, and only a form to the page for it carries a file. */
+function largest(request, where) {
+  if (!isKnown(request)) return LARGEST.stranger;
+  const form = /^multipart\/form-data\b/i.test(String(request.headers['content-type'] ?? ''));
+  return where === '/bring-in' && form ? LARGEST.file : LARGEST.other;
+}
+
+/** On every answer, whoever makes it: what is built and the worker's own script too. */
+const HEADERS = {
+  'X-Content-Type-Options': 'nosniff',
+  'X-Frame-Options': 'DENY',
+  'Referrer-Policy': 'same-origin',
+  'Permissions-Policy': 'camera=(), microphone=(), geolocation=(), payment=(), usb=()',
+  'Cross-Origin-Opener-Policy': 'same-origin',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+  ...(process.env.HIGH_GATE_URL?.startsWith('https:') && { 'Strict-Transport-Security': 'max-age=31536000' }),
+};
+
 /** What anything here is done by; the rest is refused before Next, which fails on some of it. */
 const METHODS = ['GET', 'HEAD', 'POST'];
 
@@ -55,7 +94,7 @@ function outOfBounds(request) {
   const length = Number(request.headers['content-length'] ?? 0);
   const where = request.url.split('?')[0];
   if (where === '/_next/image') return [404, 'There is nothing here.'];
-  if (length > (LARGEST[where] ?? LARGEST.other)) return [413, 'That is larger than anything this takes.'];
+  if (!(length <= largest(request, where))) return [413, 'That is larger than anything this takes.'];
   try {
     decodeURIComponent(where);
   } catch {
@@ -106,6 +145,7 @@ const server = createServer((request, response) => {
   // Nobody outside says where a request comes from.
   request.headers['x-high-gate-address'] = addressOf(request);
   if (proxies === 0) for (const name of ['for', 'host', 'proto', 'port']) delete request.headers[`x-forwarded-${name}`];
+  for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
   const refused = outOfBounds(request);
   if (refused) return refuse(response, ...refused);
   if (globalThis.highGateStopping) response.setHeader('Connection', 'close');

@@ -1,6 +1,15 @@
 import { createHash, createHmac, randomBytes } from 'node:crypto';
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  fchmodSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { portFree } from './cluster.mjs';
 import { bin, ROOT, run, tsx } from './run.mjs';
@@ -112,6 +121,13 @@ export async function wantPort(port, command) {
 /** Where the application writes its log, unless it is shown. */
 export const LOG_FILE = path.join(ROOT, '.data', 'high-gate.log');
 
+/** Who came when is nobody else's: the log is its owner's to read, one that was begun by an earlier release too. */
+function openLog(file) {
+  const out = openSync(file, 'a', 0o600);
+  fchmodSync(out, 0o600);
+  return out;
+}
+
 /**
  * Starts the server and waits until it answers.
  *
@@ -120,7 +136,7 @@ export const LOG_FILE = path.join(ROOT, '.data', 'high-gate.log');
  */
 export async function serve(port, env, { dev = false, show = false, logFile = LOG_FILE } = {}) {
   mkdirSync(path.dirname(logFile), { recursive: true });
-  const out = show ? 'inherit' : openSync(logFile, 'a');
+  const out = show ? 'inherit' : openLog(logFile);
   // The owner's address is for migrations and backups: the server that people reach never has it.
   const rest = { ...env };
   delete rest.DATABASE_URL;

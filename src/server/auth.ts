@@ -7,6 +7,7 @@ import * as z from 'zod';
 import { schema } from '@/db/client';
 import { door } from './database';
 import { env, overTls } from './env';
+import { hashed, isHashOf } from './people/hashing';
 
 /** Starts a session for a person whose PIN was found good. Pathless: only the server itself can call it. */
 const changePerson = {
@@ -32,7 +33,12 @@ function make() {
     // It would print failed queries with the e-mail in them; what it throws is logged by us.
     logger: { disabled: true },
     database: drizzleAdapter(door(), { provider: 'pg', schema }),
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 1 },
+    emailAndPassword: {
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: 1,
+      password: { hash: hashed, verify: isHashOf },
+    },
     // A working day unused; however much it is used, its absolute life ends it (see session_ends).
     session: { expiresIn: 60 * 60 * 12, updateAge: 60 * 30 },
     advanced: {

@@ -3,6 +3,7 @@ import { connect, inTransaction, type Database, type Db } from '@/db/client';
 import { fitToTell, isAway } from './away';
 import { env } from './env';
 import { log } from './log';
+import { TurnsOfEach } from './turns';
 
 type Connected = ReturnType<typeof connect>;
 // Next reloads modules in development; the pools must outlive them.
@@ -14,6 +15,9 @@ const app = (): Connected => (kept.highGateApp ??= connect(env().DATABASE_APP_UR
 const atTheDoor = (): Connected => (kept.highGateDoor ??= connect(env().DATABASE_DOOR_URL, { max: 6, onLost }));
 /** Accounts, sessions, and what must be known before it is known whose shop it is. Sees no shop's rows. */
 export const door = (): Database => atTheDoor().db;
+
+/** Of the application's ten connections one shop has seven: whatever it asks for at once, another finds one free. */
+const connections = new TurnsOfEach({ atOnce: 7, waiting: 400 });
 
 /**
  * Refuses to work as a role that owns tables or could see past row-level security: the shops would then be kept apart
@@ -59,7 +63,7 @@ function told(error: unknown): unknown {
 export async function inShop<T>(shopId: string, act: (tx: Db) => Promise<T>): Promise<T> {
   try {
     await roleIsSafe();
-    return await inTransaction(app().pool, shopId, act);
+    return await connections.take(shopId, () => inTransaction(app().pool, shopId, act));
   } catch (error) {
     throw told(error);
   }

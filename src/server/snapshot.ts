@@ -12,11 +12,11 @@ import { shopFit } from '@/db/queries/fitSettings';
 import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';
 import { shopKits, type KitChoice } from '@/db/queries/kits';
 import { keepFetch, TO_SEND } from '@/db/queries/fetches';
-import { jobRevision, loadJob, readingsBy, type LoadedJob } from '@/db/queries/jobs';
+import { readingsBy } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
-import type { Db } from '@/db/client';
 import { inShop } from './database';
 import { standOrigin } from './env';
+import { loadedLately } from './jobs/loaded';
 import { jobMark } from './jobs/marks';
 import type { Member } from './session';
 import { isBusy, isTooLong, isTooMany } from './threads/pool';
@@ -102,19 +102,6 @@ export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: S
     if (isTooLong(error) || isTooMany(error) || isBusy(error)) return marked;
     throw error;
   }
-}
-
-/** Jobs as they were loaded lately, by shop, job, revision and what the shop keeps beside: a document is never changed. */
-const loadedBefore = new LRUCache<string, LoadedJob>({ max: 40 });
-async function loadedLately(tx: Db, shopId: string, jobId: string, beside: string): Promise<LoadedJob | null> {
-  const revision = await jobRevision(tx, shopId, jobId);
-  if (revision === null) return null;
-  const keyOf = (of: number): string => [shopId, jobId, of, beside].join('/');
-  const known = loadedBefore.get(keyOf(revision));
-  if (known) return known;
-  const loaded = await loadJob(tx, shopId, jobId);
-  if (loaded) loadedBefore.set(keyOf(loaded.revision), loaded);
-  return loaded;
 }
 
 /** The job as it stands, for a member of its shop; null where the shop has no such job. */

@@ -13,13 +13,14 @@ import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { Pool } from '@/server/threads/pool';
 import type { PaperApi } from '@/server/threads/paper';
 import { entry, reading } from '../support/entries';
-import { App, prepare, prove, wait } from './support/app';
-import { answerOf, type Client } from './support/client';
+import { App, PASSWORD, prepare, prove, wait } from './support/app';
+import { actionsBuilt, answerOf, Client } from './support/client';
 import { everybody, jobId } from './support/people';
 
 const WHOLE = process.argv[2] !== 'short';
 const JOBS = WHOLE ? 500 : 25;
 const DRAFTS = WHOLE ? 4000 : 40;
+const TABLETS = WHOLE ? 200 : 40;
 
 await prove('floods', async (check) => {
   const ground = await prepare('floods');
@@ -122,7 +123,13 @@ await prove('floods', async (check) => {
     const changed = await whileIn(async () => {
       const from = Date.now();
       const answer = await answerOf(
-        await clients.lead.form('saveLimit', { figure: 'leftRight', clear: '1/4', stop: '5/8', source: 'flood' }),
+        await clients.lead.form('saveLimit', {
+          figure: 'leftRight',
+          clear: '1/4',
+          stop: '5/8',
+          source: 'flood',
+          password: PASSWORD,
+        }),
       );
       const said = Date.now() - from;
       const yards: number[] = [];
@@ -143,6 +150,145 @@ await prove('floods', async (check) => {
       'every job is judged by it, and the Yard went on meanwhile',
       (await left()) === 0 && Math.max(...done.yards) < 0.2 * done.ms,
     );
+
+    // 2b: tablets that come back on the network all at once, each on a job of its own; another shop goes on.
+    const flooded = (
+      await db.execute<{ id: string }>(sql`select id from jobs where search_text = 'flood' order by number`)
+    ).rows.map(({ id }) => id);
+    // Every tablet has had its job open.
+    for (const id of flooded.slice(0, TABLETS)) await load(clients.technician, `/api/jobs/${id}`);
+    const foreign: number[] = [];
+    const tablets = await whileIn(async () => {
+      let on = true;
+      const elsewhere = (async () => {
+        while (on) {
+          foreign.push((await load(clients['another shop'], '/yard')).ms);
+          await wait(50);
+        }
+      })();
+      const sent = await Promise.all(
+        Array.from({ length: TABLETS }, async (_, i) => {
+          const job = flooded[i % flooded.length] ?? '';
+          const from = Date.now();
+          const response = await clients.technician.ask('/api/outbox', {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({
+              member,
+              sentAt: new Date().toISOString(),
+              entries: (['FL', 'FR', 'RL'] as const).map((place) =>
+                entry(job, 'reading', reading({ place, set: 2 + Math.floor(i / flooded.length), text: '18 1/2' })),
+              ),
+            }),
+          });
+          const { outcomes } = (await response.json()) as { outcomes?: { state: string }[] };
+          return {
+            status: response.status,
+            ms: Date.now() - from,
+            filed: outcomes?.filter((o) => o.state === 'filed').length ?? 0,
+          };
+        }),
+      );
+      on = false;
+      await elsewhere;
+      return sent;
+    });
+    const took = tablets.done.map((t) => t.ms).sort((a, b) => a - b);
+    const p95 = took[Math.floor(took.length * 0.95)] ?? 0;
+    const filed = tablets.done.reduce((n, t) => n + t.filed, 0);
+    console.log(
+      `${TABLETS} tablets at once, three readings each: acknowledged p50 ${took[took.length >> 1]} ms, p95 ${p95} ms, slowest ${took.at(-1)} ms; ${filed} filed; another shop's Yard ${Math.max(...foreign)} ms at the slowest of ${foreign.length}`,
+    );
+    check('every reading of theirs is filed, none answered busy', filed === 3 * TABLETS);
+    check('acknowledged within two seconds at p95', p95 <= 2000);
+    check('another shop waits for no more than a second', Math.max(...foreign) <= 1000);
+
+    // 2c: bodies of strangers, and of people: nobody waits for what is refused.
+    const id = actionsBuilt().find((a) => a.name === 'signIn')?.id ?? '';
+    const fields = Array.from(
+      { length: 30_000 },
+      (_, i) => `--xx\r\ncontent-disposition: form-data; name="_1_${i}"\r\n\r\nx\r\n`,
+    ).join('');
+    const manyFields = `${fields}--xx--\r\n`;
+    const deep = `${'['.repeat(100_000)}${']'.repeat(100_000)}`;
+    const wide = `[${Array.from({ length: 120_000 }, () => '[]').join()}]`;
+    const bodies: [string, string, string][] = [
+      ['/', 'multipart/form-data; boundary=xx', manyFields],
+      ['/', 'multipart/form-data; boundary=xx', manyFields.slice(0, 400_000)],
+      ['/', 'text/plain;charset=UTF-8', deep],
+      ['/', 'text/plain;charset=UTF-8', wide],
+      ['/bring-in', 'text/plain;charset=UTF-8', wide.repeat(10)],
+      ['/bring-in', 'multipart/form-data; boundary=xx', manyFields],
+    ];
+    const refusals = await whileIn(async () => {
+      const statuses: number[] = [];
+      for (const who of [clients.nobody, clients.technician])
+        for (const [path, type, body] of bodies) {
+          const send = () =>
+            who.ask(path, { method: 'POST', headers: { 'next-action': id, 'content-type': type }, body });
+          const all = await Promise.all(Array.from({ length: 4 }, () => send().catch(() => null)));
+          for (const response of all) statuses.push(response?.status ?? 0);
+        }
+      return statuses;
+    });
+    console.log(
+      `bodies of 30,000 fields, 100,000 deep, 120,000 wide: ${[...new Set(refusals.done)].sort().join(', ')}; health ${refusals.slowest} ms at the slowest of ${refusals.asked}`,
+    );
+    check(
+      'each is refused, none a failure of the server',
+      refusals.done.every((s) => s === 0 || (s >= 400 && s < 500)),
+    );
+    check('the server is silent for nobody meanwhile', refusals.slowest < 500);
+
+    // 2d: one of fifty entries that no database keeps, one that nests without end.
+    const nested = (depth: number): unknown => Array.from({ length: depth }).reduce((inner) => [inner], 1 as unknown);
+    const batch = Array.from({ length: 50 }, (_, i) => entry(one, 'note', { text: i === 20 ? 'a\0b' : `note ${i}` }));
+    const begun = Date.now();
+    const mixed = await post(clients.technician, [
+      ...batch.slice(0, 49),
+      entry(one, 'entry', { kind: 'alignment-band', fields: { of: nested(3000) } }),
+    ]);
+    const batched = Date.now() - begun;
+    console.log(`fifty entries with a null character and one 3,000 deep: ${batched} ms`);
+    check(
+      'each is refused by itself, the others are filed',
+      mixed.outcomes.filter((o) => o.state === 'refused').length === 2 && mixed.outcomes.length === 50,
+    );
+    check('at once', batched < 2000);
+
+    // 2e: sign-ins of a crowd, and a dozen large files by one person.
+    const crowd = await whileIn(() =>
+      Promise.all(
+        Array.from({ length: 30 }, (_, i) =>
+          new Client(app.base).form('signIn', { email: `nobody${i}@x.example`, password: 'a wrong password' }),
+        ),
+      ),
+    );
+    console.log(`30 sign-ins at once: health ${crowd.slowest} ms at the slowest`);
+    check('hashing silences nobody', crowd.slowest < 700);
+    await db.execute(sql`delete from attempts`);
+    const several = await whileIn(async () => {
+      const files = Promise.all(
+        Array.from({ length: WHOLE ? 12 : 5 }, async () => {
+          const said = await clients.technician.form('importJob', { file });
+          await said.arrayBuffer();
+          return said.status;
+        }),
+      );
+      await wait(300);
+      const booked: number[] = [];
+      for (let i = 0; i < 3; i++) booked.push((await load(clients.lead, '/book')).ms);
+      const other = (await load(clients['another shop'], '/yard')).ms;
+      return { statuses: await files, booked, other };
+    });
+    console.log(
+      `large files at once by one person: ${[...new Set(several.done.statuses)].join(', ')}; booking page ${Math.max(...several.done.booked)} ms, another shop ${several.done.other} ms, health ${several.slowest} ms`,
+    );
+    check(
+      'they fail nobody',
+      several.done.statuses.every((s) => s < 500),
+    );
+    check('another shop goes on', several.done.other <= 1000);
 
     // 3: one link asks for PDFs without end; the lead's own is not behind them.
     const closed = await jobId(db, 'HG-0131');
@@ -167,6 +313,13 @@ await prove('floods', async (check) => {
       'the link gets its own, or is told that enough are being made',
       links.every((l) => [200, 429].includes(l.status)),
     );
+    const audited = async () =>
+      (await db.execute<{ n: number }>(sql`select count(*)::int as n from audit where what = 'sheet opened by link'`))
+        .rows[0]?.n ?? 0;
+    const told = await audited();
+    for (let i = 0; i < 60; i++) await load(clients.nobody, address);
+    console.log(`the link's page reloaded 60 times: ${(await audited()) - told} more lines in the audit`);
+    check('it is noted as the one opening that it is', (await audited()) - told <= 1);
 
     // 4: drafts without end leave the process as it was.
     const thread = path.resolve('.data/floods/paperThread.mjs');

@@ -51,6 +51,14 @@ await prove('fuzz', async (check) => {
     { weight: 3, arbitrary: text },
     { weight: 2, arbitrary: fc.jsonValue({ maxDepth: 3 }) },
     { weight: 1, arbitrary: fc.constantFrom(null, true, -1, 1e308, [], {}, [[[[]]]]) },
+    // Deep and wide ones ended what goes through them by nesting itself.
+    {
+      weight: 1,
+      arbitrary: fc
+        .constantFrom(30, 400, 3000)
+        .map((depth) => Array.from({ length: depth }).reduce<unknown>((inner) => [inner], 1)),
+    },
+    { weight: 1, arbitrary: fc.constantFrom(500, 20_000).map((n) => Array.from({ length: n }, () => [])) },
     {
       weight: 3,
       arbitrary: fc.dictionary(
@@ -168,6 +176,8 @@ await prove('fuzz', async (check) => {
             `_1_${key}`,
             asFile && key === 'file' ? new Blob([value]) : value.replace(/[\ud800-\udfff]/g, '').slice(0, 20_000),
           );
+        if (before.length === 0 && Object.keys(fields).length === 0)
+          for (let i = 0; i < 2000; i++) body.append(`_1_x${i}`, 'x');
         body.append('0', JSON.stringify([...before, null, '$K1']).slice(0, 100_000));
         return client.ask(page, { method: 'POST', headers: { 'next-action': built.get(name) ?? '' }, body });
       },

@@ -7,7 +7,7 @@ import { members, shops } from '@/db/schema/shops';
 import { closeDatabase, inShop } from '@/server/database';
 import { bookVehicle, type BookingForm } from '@/server/jobs/booking';
 import { fileEntries, type Outcome } from '@/server/jobs/filing';
-import type { Doer } from '@/server/jobs/withJob';
+import { followed, type Doer } from '@/server/jobs/withJob';
 
 export { entry, reading } from './entries';
 
@@ -76,6 +76,7 @@ export async function bookJob(doer: Doer, change: Partial<BookingForm> = {}): Pr
 export async function send(doer: Doer, ...entries: unknown[]): Promise<Outcome[]> {
   const { outcomes, away } = await fileEntries(doer, entries, new Date().toISOString());
   if (away) throw new Error('the database is away');
+  await followed(doer.shop.id, 60_000);
   return outcomes;
 }
 

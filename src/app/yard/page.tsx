@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { GateName } from '@/core/document/job';
 import { askedFor, type SearchParams } from '@/server/asked';
+import { followed } from '@/server/jobs/withJob';
 import { requireMember } from '@/server/session';
 import { yardPage } from '@/server/shopView';
 import { weekday, whenShort } from '@/core/kernel/time/when';
@@ -8,6 +9,9 @@ import { KeepPage } from '@/ui/device/KeepPage';
 import { Frame } from '@/ui/Frame';
 import { YardFilters } from '@/ui/yard/YardFilters';
 import { YardLanes } from '@/ui/yard/YardLanes';
+
+/** So long the Yard waits at most for what was just filed to show in it, ms. */
+const FOLLOWS = 400;
 
 export default async function Yard({ searchParams }: { searchParams: SearchParams }) {
   const member = await requireMember('/yard');
@@ -17,6 +21,7 @@ export default async function Yard({ searchParams }: { searchParams: SearchParam
   const gate = GateName.safeParse(asked('gate')).data ?? null;
   const page = Math.min(400, Math.max(0, Math.trunc(Number(asked('page'))) || 0));
   const words = asked('find');
+  await followed(member.shop.id, FOLLOWS);
   const { rows, more } = await yardPage(member, { words, show, gate, page });
   const zone = member.shop.timeZone;
   const at = (to: number) =>

@@ -1,21 +1,23 @@
-/** Deeper than anything an action takes. */
-const DEEPEST = 24;
+import { shapeFault } from '../shape';
+
+/** More arguments, fields and lines of JSON than anything a page of ours sends. */
+const MOST = { args: 8, fields: 64, values: 4000, depth: 24 } as const;
 /** What a page writes for values that JSON has no word for, and for a string that begins with a dollar sign. */
 const WRITTEN = /^\$(undefined|\$[^]*|-0|NaN|-?Infinity)$/;
 
 /** Whether a value is what a page could have sent: no reference to anything that the request does not carry. */
-function plain(value: unknown, form: boolean, depth = 0): boolean {
-  if (depth > DEEPEST) return false;
+function plain(value: unknown, form: boolean): boolean {
   if (typeof value === 'string') return !value.startsWith('$') || WRITTEN.test(value) || (form && value === '$K1');
-  if (Array.isArray(value)) return value.every((each) => plain(each, form, depth + 1));
+  if (Array.isArray(value)) return value.every((each) => plain(each, form));
   if (typeof value !== 'object' || value === null) return true;
-  return Object.entries(value).every(([key, each]) => key !== '__proto__' && plain(each, form, depth + 1));
+  return Object.entries(value).every(([key, each]) => key !== '__proto__' && plain(each, form));
 }
 
 function args(text: string, form: boolean): boolean {
   try {
     const value: unknown = JSON.parse(text);
-    return Array.isArray(value) && plain(value, form);
+    // Its shape first: only then is it gone through by itself, which nests as deep as it does.
+    return Array.isArray(value) && value.length <= MOST.args && shapeFault(value, MOST) === null && plain(value, form);
   } catch {
     return false;
   }
@@ -39,8 +41,25 @@ function early(form: FormData): boolean {
 }
 
 /**
+ * The form of a body, or null where it is none that a page of ours sends. Its fields are counted by their boundary
+ * before any is taken apart: what takes a form apart does so the slower the more there are.
+ */
+async function formOf(request: Request, type: string): Promise<FormData | null> {
+  const boundary = /;\s*boundary=(?:"([^"]{1,70})"|([^;\s]{1,70}))/i.exec(type);
+  const mark = boundary?.[1] ?? boundary?.[2];
+  if (mark === undefined) return null;
+  const bytes = Buffer.from(await request.arrayBuffer());
+  const between = Buffer.from(`--${mark}`);
+  let parts = 0;
+  for (let at = bytes.indexOf(between); at >= 0; at = bytes.indexOf(between, at + between.length))
+    if (++parts > MOST.fields + 1) return null;
+  return new Response(bytes, { headers: { 'content-type': type } }).formData().catch(() => null);
+}
+
+/**
  * Whether the body of a request to a page can be one that our pages send. Next decodes bodies before any of our code
- * runs and answers what it cannot decode as a failure of the server; it is the sender's, and is told so.
+ * runs and answers what it cannot decode as a failure of the server; it is the sender's, and is told so. What is looked
+ * at grows no faster than the body is long.
  *
  * @param action the `Next-Action` header, or null for a form sent before scripts ran
  */
@@ -48,7 +67,7 @@ export async function bodyIsOurs(request: Request, action: string | null): Promi
   const type = request.headers.get('content-type') ?? '';
   if (action !== null && /^text\/plain\b/i.test(type)) return args(await request.text(), false);
   if (!/^multipart\/form-data\b/i.test(type)) return false;
-  const form = await request.formData().catch(() => null);
+  const form = await formOf(request, type);
   if (!form) return false;
   if (action === null) return early(form);
   const root = form.get('0');

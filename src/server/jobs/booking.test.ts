@@ -29,7 +29,7 @@ withDatabase('a vehicle that comes again', () => {
     maren = await makePerson(shop, 'Maren', 'front-desk');
     stranger = await makePerson(await makeShop('Elsewhere'), 'Ivo', 'lead');
     first = await bookJob(runa, { tag: 'Peat 3', customer: 'Low Moss' });
-    await owner().execute(sql`update jobs set gate = 'before' where id = ${first}`);
+    await owner().execute(sql`update jobs set gate = 'before', revision = revision + 1 where id = ${first}`);
     await send(
       runa,
       entry(first, 'reading', reading({ ...arm, text: '9 7/8' })),

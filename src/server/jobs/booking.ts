@@ -181,7 +181,11 @@ export async function bookVehicle(
     // Typed over since it was taken over: readings of one vehicle must not stand on another.
     const other =
       was &&
-      (named(was) !== named(b) || was.frontSuspension !== b.frontSuspension || was.rearSuspension !== b.rearSuspension);
+      // Two of one make and model that nobody named are two vehicles.
+      (b.tag === '' ||
+        named(was) !== named(b) ||
+        was.frontSuspension !== b.frontSuspension ||
+        was.rearSuspension !== b.rearSuspension);
     if (other) throw new AnotherVehicle();
     const from = earlier ? `${earlier.document.job.number}, an earlier job on this vehicle` : '';
     const card = earlier ? cardReadings(BOOK, earlier.document) : [];
@@ -216,7 +220,8 @@ export async function bookVehicle(
     throw error;
   });
   if (!booked) {
-    const why = 'make, model, name or suspension differ from the vehicle taken over: leave it, or take it over again';
+    const why =
+      'name, make, model or suspension differ from the vehicle taken over, or it has no name: leave it, or take it over again';
     return refuse(why, { tag: why });
   }
   await standSoon(shopId, booked.jobId);

@@ -289,7 +289,7 @@ withDatabase('filing on a real database', () => {
       ok: false,
       message: 'Open the Release gate first.',
     });
-    await owner().execute(sql`update jobs set gate = 'release' where id = ${jobId}`);
+    await owner().execute(sql`update jobs set gate = 'release', revision = revision + 1 where id = ${jobId}`);
     for (const who of [runa, ivo]) {
       const answer = await signOff(who, jobId, { kind: 'released', note: '' });
       expect(answer.ok ? '' : answer.message).toMatch(/^Release is refused\..*Brake pedal/);

@@ -6,14 +6,17 @@ import { marksBy, type Dating } from '@/core/record/filing/dating';
 import { fetchedBy } from '@/db/queries/fetches';
 import { Entry } from '@/core/record/filing/entry';
 import { spotName } from '@/core/assembly/book';
-import { loadJob, lockJob, touchJob } from '@/db/queries/jobs';
+import { lockJob, touchJob } from '@/db/queries/jobs';
 import { IdTaken, insertAdded } from '@/db/queries/filed';
 import { isAway, isRefusedByRule } from '../away';
 import { note } from '../audit';
+import type { Db } from '@/db/client';
 import { inShop } from '../database';
+import { loadedLately } from './loaded';
 import { log } from '../log';
+import { shapeFault } from '../shape';
 import { markedAt } from './marks';
-import { NO_JOB, standSoon, type Doer } from './withJob';
+import { NO_JOB, standLater, type Doer } from './withJob';
 
 /** What became of one entry. `met` tells whose readings of the same point it was filed beside. */
 export type Outcome =
@@ -37,6 +40,14 @@ function timed(doer: Doer, entry: Entry, now: number, word: Dating['word']): Tim
   const at = entry.kind !== 'reading' && late && !marksBy(marked, entry.at) ? filedAt : entry.at;
   return { entry: { ...entry, at }, dating: { filedAt, marked, word } };
 }
+/** Larger than any entry is: a geometry does not come this way. */
+const ENTRY = { depth: 24, values: 2000 } as const;
+const SHAPE_WORDS = {
+  'too deep': 'It is nested deeper than anything that is filed.',
+  'too much': 'It holds more than anything that is filed.',
+  'no text': 'Its text holds a character that no text has. Type it again.',
+} as const;
+
 /** A stand-in's figures are for trying things out: no shop's vehicle is released on them. */
 export const ONLY_DEMO = 'Simulated figures are taken by the demo shop only.';
 const madeUp = (entry: Entry): boolean => !isDemo() && entry.kind === 'reading' && isSimulated(entry.body.instrument);
@@ -80,6 +91,13 @@ export async function fileEntries(
   const outcomes: Outcome[] = [];
   const runs: Timed[][] = [];
   const order: (Outcome | Timed)[] = raw.map((each) => {
+    const shape = shapeFault(each, ENTRY);
+    if (shape) {
+      // One that is no entry at all is refused alone: what is read of it must not nest, and no database keeps such text.
+      const name: unknown = typeof each === 'object' && each !== null && 'id' in each ? each.id : '';
+      const id = typeof name === 'string' && name.length <= 80 && shapeFault(name, ENTRY) === null ? name : '';
+      return { id, state: 'refused', why: SHAPE_WORDS[shape] };
+    }
     const parsed = Entry.safeParse(each);
     const now = Date.now();
     if (parsed.success && madeUp(parsed.data)) return { id: parsed.data.id, state: 'refused', why: ONLY_DEMO };
@@ -115,16 +133,15 @@ export async function fileEntries(
 async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
   try {
     const { outcomes, filed } = await inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run));
-    // Worked once nothing is held any more; what was filed is filed, whatever becomes of that.
-    if (filed) await standSoon(doer.shop.id, run[0]?.entry.jobId ?? '');
+    // What was filed is filed, whatever becomes of what the Yard shows: nobody waits for that with a reading in hand.
+    if (filed) standLater(doer.shop.id, run[0]?.entry.jobId ?? '');
     return outcomes;
   } catch (error) {
     if (!byRule(error)) throw error;
-    // One that the database refuses must not hold up the others: alone it is refused alone.
+    // One that the database refuses must not hold up the others: it is found by halves, and refused alone.
     if (run.length > 1) {
-      const alone: Outcome[] = [];
-      for (const each of run) alone.push(...(await fileRun(doer, [each])));
-      return alone;
+      const half = run.length >> 1;
+      return [...(await fileRun(doer, run.slice(0, half))), ...(await fileRun(doer, run.slice(half)))];
     }
     log.warn({ err: error, kind: run[0]?.entry.kind }, 'an entry was refused by the database');
     return run.map(({ entry: { id } }) => ({
@@ -135,15 +152,11 @@ async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
   }
 }
 
-async function fileOnJob(
-  tx: Parameters<typeof loadJob>[0],
-  doer: Doer,
-  run: readonly Timed[],
-): Promise<{ outcomes: Outcome[]; filed: boolean }> {
+async function fileOnJob(tx: Db, doer: Doer, run: readonly Timed[]): Promise<{ outcomes: Outcome[]; filed: boolean }> {
   const shopId = doer.shop.id;
   const jobId = run[0]?.entry.jobId ?? '';
   const held = await lockJob(tx, shopId, jobId);
-  const loaded = held && (await loadJob(tx, shopId, jobId));
+  const loaded = held && (await loadedLately(tx, shopId, jobId));
   if (!loaded)
     return { outcomes: run.map(({ entry: { id } }) => ({ id, state: 'refused', why: NO_JOB })), filed: false };
   let job = loaded.document;

@@ -30,7 +30,7 @@ withDatabase('versions of a vehicle’s geometry', () => {
   const documentOf = async (jobId: string) =>
     inShop(runa.shop.id, async (tx) => (await loadJob(tx, runa.shop.id, jobId))?.document);
   const gate = (jobId: string, at: string) =>
-    owner().execute(sql`update jobs set gate = ${at}::gate_name where id = ${jobId}`);
+    owner().execute(sql`update jobs set gate = ${at}::gate_name, revision = revision + 1 where id = ${jobId}`);
   const versionsOf = (jobId: string) => inShop(runa.shop.id, (tx) => geometryVersions(tx, runa.shop.id, jobId));
 
   test('points as read are kept, a file as brought in, and the job goes by whichever it is pinned to', async () => {

@@ -3,17 +3,16 @@ import * as z from 'zod';
 import { AXLES } from '@/core/kernel/places';
 import { GATES, type JobDocument } from '@/core/document/job';
 import { assemble, fileOfEnds, type Assembled } from '@/core/subjects/linkage/assemble';
-import { geometryFault } from '@/core/subjects/linkage/plausible';
 import { kindOf } from '@/core/subjects/linkage/features';
 import type { KeptGeometry } from '@/core/document/keptGeometry';
 import { withObstacles } from '@/core/subjects/clearance/fit/obstacles';
 import { asBuilt } from '@/core/subjects/linkage/stages';
-import { readGeometryFile } from '@/core/suspension/readFile';
 import type { End, GeometryFile } from '@/core/suspension/schema';
 import { geometryVersions, keepVersion, pinVersion } from '@/db/queries/geometries';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note as audit } from '../audit';
-import { withOpenJob, type Doer } from './withJob';
+import { worked } from '../working';
+import { withOpenJob, withWorkedJob, type Doer } from './withJob';
 
 const Keep = z.object({
   stage: z.enum(['before', 'as-built']),
@@ -59,18 +58,21 @@ export async function keepGeometry(doer: Doer, jobId: string, raw: unknown): Pro
   const parsed = Keep.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { stage, note, file: text } = parsed.data;
-  return withOpenJob(doer, jobId, async (tx, { document: job }) => {
+  const read = (job: JobDocument) =>
+    text === undefined
+      ? Promise.resolve(null)
+      : worked({ shop: doer.shop.id, who: doer.id }, jobId, 'geometryFile', text, job, stage);
+  return withWorkedJob(doer, jobId, read, async (tx, { document: job }, read) => {
     if (stage === 'as-built' && GATES.indexOf(job.job.gate) < GATES.indexOf('build'))
       return refuse('As built is kept once the build has begun.');
     // As it came the vehicle was until the build began; as built it is until it is signed for.
     if (stage === 'before' && GATES.indexOf(job.job.gate) >= GATES.indexOf('build')) return refuse(NOT_ANY_MORE);
     let kept: { file: GeometryFile; sources: KeptGeometry['sources'] };
-    if (text === undefined) {
+    if (read === null) {
       const current = currentGeometry(job, stage);
       if (!current.ok) return refuse(`The points do not make a linkage yet. ${current.reason}`);
       kept = current;
     } else {
-      const read = readGeometryFile(text);
       if (!read.ok) return refuse(`${read.fault.path}: ${read.fault.fault}.`, { file: read.fault.fault });
       if (!read.file.front && !read.file.rear) return refuse('The file has neither a front nor a rear end.');
       // A kit may change the linkage's kind; as it came, the vehicle is what it was booked as.
@@ -82,7 +84,7 @@ export async function keepGeometry(doer: Doer, jobId: string, raw: unknown): Pro
         return refuse(
           `${other}.type: the file has a ${read.file[other]?.type}, this vehicle was booked with a ${TYPE_OF[kindOf(job.vehicle, other)]} there.`,
         );
-      const far = geometryFault(workingsOf(job), read.file, stage);
+      const { far } = read;
       if (far) return refuse(`${far}. Take the points again, or look at the file’s units.`, { file: far });
       kept = { file: read.file, sources: {} };
     }

@@ -1,10 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { timesToCome } from '@/core/document/timesToCome';
-import { workingsOf } from '@/core/assembly/book';
-import { geometryFault } from '@/core/subjects/linkage/plausible';
 import { bringIn } from '@/core/assembly/bringIn';
-import { readJobFile } from '@/core/assembly/formats/jobFile';
 import type { JobDocument } from '@/core/document/job';
 import { canonicalText } from '@/core/assembly/sheet/signed';
 import { kits } from '@/db/schema/shops';
@@ -14,6 +11,9 @@ import { inShop } from '../database';
 import { isDemo } from '../env';
 import { isSimulated } from '@/core/kernel/uncertainty/instruments';
 import { ONLY_DEMO } from './filing';
+import { isBusy } from '../threads/pool';
+import { TurnsOfEach } from '../turns';
+import { worked } from '../working';
 import { insertJob } from './inserting';
 import type { Doer } from './withJob';
 
@@ -67,16 +67,27 @@ async function knownKit(shopId: string, kit: JobDocument['kit']) {
  * @param file the file's name, for the mark on what it brings
  */
 export async function importJob(doer: Doer, text: string, file: string): Promise<Answer<{ jobId: string }>> {
-  const read = readJobFile(text);
+  try {
+    return await ofPerson.take(doer.id, () => ofShop.take(doer.shop.id, () => bringInOne(doer, text, file)));
+  } catch (error) {
+    if (isBusy(error)) return refuse(ENOUGH);
+    throw error;
+  }
+}
+
+/** One file at a time of a person and two of a shop: a large one is minutes of nobody's time but theirs who bring it. */
+const ofPerson = new TurnsOfEach({ atOnce: 1, waiting: 3 });
+const ofShop = new TurnsOfEach({ atOnce: 2, waiting: 8 });
+const ENOUGH =
+  'Enough files are being brought in just now. Nothing was changed; bring this one in when they are there.';
+
+async function bringInOne(doer: Doer, text: string, file: string): Promise<Answer<{ jobId: string }>> {
+  const read = await worked({ shop: doer.shop.id, who: doer.id }, 'a file', 'jobFile', text);
   if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
   const { written } = read;
   const ahead = timesToCome(written, new Date().toISOString());
   if (ahead !== null) return refuse(`Nothing was brought in. ${ahead}: no reading, change or word is dated ahead.`);
-  for (const stage of ['before', 'asBuilt'] as const) {
-    const kept = written.geometry[stage];
-    const far = kept && geometryFault(workingsOf(written), kept.file, stage === 'before' ? 'before' : 'as-built');
-    if (far) return refuse(`Nothing was brought in. geometry.${stage}.file.${far}.`);
-  }
+  if (read.far) return refuse(`Nothing was brought in. ${read.far}.`);
   if (!isDemo() && written.readings.some((r) => isSimulated(r.instrument))) return refuse(ONLY_DEMO);
   const shops = await knownKit(doer.shop.id, written.kit);
   const barred = deeds(written, written.kit !== null && !shops).find(({ roles }) => !roles.includes(doer.role));

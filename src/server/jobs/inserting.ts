@@ -20,6 +20,16 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
   const document = withNewIds(source);
   const { job, vehicle, reference, kit } = document;
   const { parts, ...planColumns } = document.plan;
+  // The shop's row is held for the number alone: whoever books meanwhile waits for no file. One that then fails leaves a
+  // number out, which hurts nobody.
+  const number = await inShop(shopId, async (tx) => {
+    const [taken] = await tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.shopId, shopId), eq(jobs.number, job.number)));
+    // Another shop's number is kept beside ours: taken for our own it would stand where our next one has to.
+    return taken || document.broughtIn ? nextNumber(tx, shopId) : job.number;
+  });
   const done = await inShop(shopId, async (tx) => {
     const [customer] = await tx
       .insert(customers)
@@ -41,12 +51,6 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
         .where(and(eq(kits.shopId, shopId), eq(kits.name, kit.name), eq(kits.source, kit.source)));
       kitId = row?.id ?? null;
     }
-    const [taken] = await tx
-      .select({ id: jobs.id })
-      .from(jobs)
-      .where(and(eq(jobs.shopId, shopId), eq(jobs.number, job.number)));
-    // Another shop's number is kept beside ours: taken for our own it would stand where our next one has to.
-    const number = taken || document.broughtIn ? await nextNumber(tx, shopId) : job.number;
     const { state } = job;
     const [row] = await tx
       .insert(jobs)
@@ -87,50 +91,96 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
     const jobId = row?.id ?? '';
     const own = { shopId, jobId };
     const arrived = new Date().toISOString();
+    // What comes out of a file reaches us now; the demo's own was filed as it was done.
+    const reached = (filedAt: string | undefined, at: string): string => filedAt ?? (document.broughtIn ? arrived : at);
     // A reading may only supersede one that is there: oldest first, the superseded before the superseding.
     for (const layer of inOrder(document))
       await tx.insert(readings).values(
         layer.map(({ takenBy, filedAt, ...fields }) => ({
           ...own,
           ...fields,
-          filedAt: filedAt ?? arrived,
+          filedAt: reached(filedAt, fields.takenAt),
           takenBy: doer.id,
           takenByName: takenBy,
         })),
       );
     const signer = { by: doer.id };
-    for (const s of document.strikes)
-      await tx.insert(strikes).values({
-        ...own,
-        readingId: s.reading,
-        reason: s.reason,
-        ...signer,
-        byName: s.by,
-        at: s.at,
-        filedAt: s.filedAt ?? arrived,
-        saidAt: s.said,
-        broughtIn: s.broughtIn,
-      });
-    for (const c of document.changes)
-      await tx
+    await inBatches(document.strikes, (some) =>
+      tx.insert(strikes).values(
+        some.map((s) => ({
+          ...own,
+          readingId: s.reading,
+          reason: s.reason,
+          ...signer,
+          byName: s.by,
+          at: s.at,
+          filedAt: reached(s.filedAt, s.at),
+          saidAt: s.said,
+          broughtIn: s.broughtIn,
+        })),
+      ),
+    );
+    await inBatches(document.changes, (some) =>
+      tx
         .insert(changes)
-        .values({ ...own, ...c, filedAt: c.filedAt ?? arrived, saidAt: c.said, ...signer, byName: c.by });
-    for (const a of document.acceptances)
-      await tx.insert(acceptances).values({ ...own, ...a, ...signer, byName: a.by });
-    for (const e of document.entries) await tx.insert(entries).values({ ...own, ...e, ...signer, byName: e.by });
-    for (const n of document.notes) await tx.insert(notes).values({ ...own, ...n, ...signer, byName: n.by });
-    for (const o of document.overlaps) await tx.insert(overlaps).values({ ...own, ...o });
-    for (const c of document.confirmations)
-      await tx
-        .insert(confirmations)
-        .values({ ...own, id: crypto.randomUUID(), readingId: c.reading, ...signer, byName: c.by, at: c.at });
-    for (const { line, answer, text, due, at, by } of document.stationLines)
-      await tx.insert(stationLines).values({ ...own, line, answer, text, due, at, ...signer, byName: by });
-    for (const o of document.openings)
-      await tx
+        .values(
+          some.map((c) => ({
+            ...own,
+            ...c,
+            filedAt: reached(c.filedAt, c.at),
+            saidAt: c.said,
+            ...signer,
+            byName: c.by,
+          })),
+        ),
+    );
+    await inBatches(document.acceptances, (some) =>
+      tx.insert(acceptances).values(some.map((a) => ({ ...own, ...a, ...signer, byName: a.by }))),
+    );
+    await inBatches(document.entries, (some) =>
+      tx
+        .insert(entries)
+        .values(some.map((e) => ({ ...own, ...e, filedAt: reached(e.filedAt, e.at), ...signer, byName: e.by }))),
+    );
+    await inBatches(document.notes, (some) =>
+      tx
+        .insert(notes)
+        .values(some.map((n) => ({ ...own, ...n, filedAt: reached(n.filedAt, n.at), ...signer, byName: n.by }))),
+    );
+    await inBatches(document.overlaps, (some) => tx.insert(overlaps).values(some.map((o) => ({ ...own, ...o }))));
+    await inBatches(document.confirmations, (some) =>
+      tx.insert(confirmations).values(
+        some.map((c) => ({
+          ...own,
+          id: crypto.randomUUID(),
+          readingId: c.reading,
+          ...signer,
+          byName: c.by,
+          at: c.at,
+          filedAt: reached(c.filedAt, c.at),
+        })),
+      ),
+    );
+    await inBatches(document.stationLines, (some) =>
+      tx.insert(stationLines).values(
+        some.map(({ line, answer, text, due, at, by }) => ({
+          ...own,
+          line,
+          answer,
+          text,
+          due,
+          at,
+          ...signer,
+          byName: by,
+        })),
+      ),
+    );
+    await inBatches(document.openings, (some) =>
+      tx
         .insert(gateOpenings)
-        .values({ ...own, ...o, ...signer, byName: o.by })
-        .onConflictDoNothing();
+        .values(some.map((o) => ({ ...own, ...o, ...signer, byName: o.by })))
+        .onConflictDoNothing(),
+    );
     for (const stage of ['before', 'asBuilt'] as const) {
       const kept = document.geometry[stage];
       if (kept) await keepVersion(tx, own, kept, { by: doer.id, byName: kept.by });
@@ -170,6 +220,12 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
   return jobId;
 }
 
+/** Rows that one statement inserts: each has at most twenty columns, and PostgreSQL takes 65,535 values. */
+const BATCH = 300;
+async function inBatches<T>(all: readonly T[], insert: (some: T[]) => PromiseLike<unknown>): Promise<void> {
+  for (let i = 0; i < all.length; i += BATCH) await insert(all.slice(i, i + BATCH));
+}
+
 function withNewIds(document: JobDocument): JobDocument {
   const fresh = new Map(document.readings.map((r) => [r.id, crypto.randomUUID()]));
   const of = (id: string) => fresh.get(id) ?? id;
@@ -193,7 +249,7 @@ function inOrder(document: JobDocument): JobDocument['readings'][] {
   while (waiting.length > 0) {
     const ready = waiting.filter((r) => r.supersedes === null || done.has(r.supersedes));
     // Readings that supersede each other in a ring cannot be ordered; the reference then fails in the database.
-    if (ready.length > 0) for (let i = 0; i < ready.length; i += 300) out.push(ready.slice(i, i + 300));
+    if (ready.length > 0) for (let i = 0; i < ready.length; i += BATCH) out.push(ready.slice(i, i + BATCH));
     else out.push(...waiting.map((r) => [r]));
     for (const r of ready.length > 0 ? ready : waiting) done.add(r.id);
     waiting = waiting.filter((r) => !done.has(r.id));

@@ -1,9 +1,10 @@
 import { tooLongToWork } from '@/core/assembly/gates/standing';
 import { CORE_VERSION } from '@/core/assembly/workJob';
-import { loadJob, updateStanding } from '@/db/queries/jobs';
+import { updateStanding } from '@/db/queries/jobs';
 import { judgedByOf } from '@/db/queries/limits';
 import { inShop } from '../database';
 import { log } from '../log';
+import { loadedLately } from './loaded';
 import { paceOf } from '../pace';
 import { isTooLong } from '../threads/pool';
 import { worked } from '../working';
@@ -16,7 +17,7 @@ import { worked } from '../working';
  * @returns whether it was kept
  */
 export async function standAnew(shopId: string, jobId: string): Promise<boolean> {
-  const loaded = await inShop(shopId, (tx) => loadJob(tx, shopId, jobId));
+  const loaded = await inShop(shopId, (tx) => loadedLately(tx, shopId, jobId));
   if (!loaded) return false;
   const { document, revision } = loaded;
   // What was filed is filed: a job that takes too long to work says so in the Yard, and holds nobody up.

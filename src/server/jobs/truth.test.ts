@@ -45,7 +45,7 @@ withDatabase('what only a person can say', () => {
 
   test('a lead answers for a line at After, nobody else and not before; the latest stands', async () => {
     expect(await line({})).toMatchObject({ ok: false, message: 'Open the After gate first.' });
-    await owner().execute(sql`update jobs set gate = 'after' where id = ${jobId}`);
+    await owner().execute(sql`update jobs set gate = 'after', revision = revision + 1 where id = ${jobId}`);
     expect(await line({}, runa)).toMatchObject({ ok: false, message: 'Only a lead answers for it.' });
     expect(await line({}, stranger)).toMatchObject({ ok: false });
     expect(await line({ text: ' ' })).toMatchObject({ errors: { text: expect.stringMatching(/why/) } });

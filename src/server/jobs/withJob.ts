@@ -2,11 +2,13 @@ import type { JobDocument } from '@/core/document/job';
 import { Undone, type Db } from '@/db/client';
 import { judgedBy } from '@/db/queries/judgedBy';
 import { holdLimits, judgedByOf } from '@/db/queries/limits';
-import { loadJob, lockJob, touchJob, type LoadedJob } from '@/db/queries/jobs';
+import { lockJob, touchJob, type LoadedJob } from '@/db/queries/jobs';
 import { refuse, type Answer } from '../answer';
 import { inShop } from '../database';
 import { log } from '../log';
+import { loadedLately } from './loaded';
 import { reworkSoon } from './rework';
+import { Turns } from '../turns';
 import { standAnew } from './standing';
 
 /** The person an action is done by; the part of a member that job logic needs. */
@@ -40,7 +42,7 @@ export async function withOpenJob<T extends object>(
       const row = await lockJob(tx, doer.shop.id, jobId);
       if (!row) return refuse(NO_JOB);
       if (row.state !== 'open') return refuse('This job is closed: nothing more is filed on it.');
-      const loaded = await loadJob(tx, doer.shop.id, jobId);
+      const loaded = await loadedLately(tx, doer.shop.id, jobId);
       if (!loaded) return refuse(NO_JOB);
       const answer = await act(tx, loaded);
       if (!answer.ok) throw Object.assign(new Refused(answer.message), { answer });
@@ -66,7 +68,7 @@ export async function withWorkedJob<W, T extends object>(
   act: (tx: Db, loaded: LoadedJob, worked: W) => Promise<Answer<T>>,
 ): Promise<Answer<T>> {
   for (let tries = 0; tries < 4; tries++) {
-    const seen = await inShop(doer.shop.id, (tx) => loadJob(tx, doer.shop.id, jobId));
+    const seen = await inShop(doer.shop.id, (tx) => loadedLately(tx, doer.shop.id, jobId));
     if (!seen) return refuse(NO_JOB);
     const found = await work(seen.document);
     let moved = false;
@@ -93,4 +95,45 @@ export async function standSoon(shopId: string, jobId: string): Promise<void> {
     log.warn({ err: error, jobId }, 'a job was not worked anew');
     void reworkSoon(shopId);
   }
+}
+
+/** One job after the other, and a breath between: a reading that is filed meanwhile goes first. */
+const following = new Turns({ atOnce: 1, waiting: Infinity });
+const BREATH = 20;
+/** Jobs whose standing follows: by shop and job, each once, and once more where something was filed meanwhile. */
+const toFollow = new Map<string, { shopId: string; again: boolean; done: Promise<void> }>();
+
+/** As {@link standSoon}, with nobody waiting for it. */
+export function standLater(shopId: string, jobId: string): void {
+  const key = `${shopId}/${jobId}`;
+  const known = toFollow.get(key);
+  if (known) {
+    known.again = true;
+    return;
+  }
+  const mine = { shopId, again: true, done: Promise.resolve() };
+  toFollow.set(key, mine);
+  mine.done = (async () => {
+    while (mine.again) {
+      await following.take(async () => {
+        mine.again = false;
+        await standSoon(shopId, jobId);
+        await new Promise((free) => setTimeout(free, BREATH));
+      });
+    }
+    toFollow.delete(key);
+  })();
+}
+
+/**
+ * Waits until what the Yard shows of a shop's jobs has followed what was filed, and no longer than so many ms: whoever
+ * files and then looks sees it.
+ */
+export async function followed(shopId: string, most: number): Promise<void> {
+  const open = [...toFollow.values()].filter((each) => each.shopId === shopId).map(({ done }) => done);
+  if (open.length === 0) return;
+  let late: NodeJS.Timeout | undefined;
+  const patience = new Promise<void>((over) => (late = setTimeout(over, most)));
+  await Promise.race([Promise.all(open), patience]);
+  clearTimeout(late);
 }

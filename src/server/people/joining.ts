@@ -1,11 +1,11 @@
 import { sql } from 'drizzle-orm';
-import { hashPassword } from 'better-auth/crypto';
 import * as z from 'zod';
 import { refuse, type Answer } from '../answer';
 import { atDoor } from '../database';
 import type { Doer } from '../jobs/withJob';
 import { tokenHash } from '../tokens';
 import { countAttempt } from './attempts';
+import { hashed } from './hashing';
 import { passwordIs } from './passwordIs';
 import { passwordFault } from './passwords';
 
@@ -45,7 +45,7 @@ export async function takeUpInvitation(token: unknown, raw: unknown, address: st
   // Hashing is dear: whoever holds a link cannot make the server do it without end.
   const attempt = await countAttempt(`join ${tokenHash(String(token))}`, { address, device: null, here: false });
   if ('wait' in attempt) return refuse(`Too many tries. Try again in ${attempt.wait} minutes.`);
-  const hash = await hashPassword(password);
+  const hash = await hashed(password);
   const done = await atDoor((db) =>
     db.execute<{ who: string }>(
       sql`select door_join(${tokenHash(String(token))}, ${crypto.randomUUID()}, ${crypto.randomUUID()}, ${hash}) as who`,

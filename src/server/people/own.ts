@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { hashPassword } from 'better-auth/crypto';
+import { hashed } from './hashing';
 import { account, pins } from '@/db/schema/auth';
 import { refuse, type Answer } from '../answer';
 import { note } from '../audit';
@@ -13,7 +13,7 @@ type Person = Doer & { userId: string; sessionId: string; shop: { id: string; na
 export async function setNewPin(person: Person, pin: unknown): Promise<Answer> {
   const fault = typeof pin === 'string' ? pinFault(pin) : 'Six digits.';
   if (fault || typeof pin !== 'string') return refuse(fault ?? '', { pin: fault ?? '' });
-  const row = { userId: person.userId, hash: await hashPassword(pin), setAt: new Date() };
+  const row = { userId: person.userId, hash: await hashed(pin), setAt: new Date() };
   await atDoor((db) => db.insert(pins).values(row).onConflictDoUpdate({ target: pins.userId, set: row }));
   await inShop(person.shop.id, (tx) => note(tx, person, 'pin set'));
   return { ok: true };
@@ -27,7 +27,7 @@ export async function setNewPassword(person: Person, next: unknown): Promise<Ans
   const fault =
     typeof next === 'string' ? passwordFault(next, [person.name, person.shop.name]) : 'Type the new password.';
   if (fault || typeof next !== 'string') return refuse(fault ?? '', { next: fault ?? '' });
-  const hash = await hashPassword(next);
+  const hash = await hashed(next);
   await atDoorTogether(async (tx) => {
     await tx
       .update(account)

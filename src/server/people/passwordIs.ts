@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
-import { verifyPassword } from 'better-auth/crypto';
 import { account } from '@/db/schema/auth';
 import { atDoor } from '../database';
+import { isHashOf } from './hashing';
 
 /** Whether a password is an account's. */
 export async function passwordIs(userId: string, password: string): Promise<boolean> {
@@ -13,5 +13,5 @@ export async function passwordIs(userId: string, password: string): Promise<bool
       .where(and(eq(account.userId, userId), eq(account.providerId, 'credential'))),
   );
   const hash = rows[0]?.hash;
-  return hash ? verifyPassword({ hash, password }) : false;
+  return hash ? isHashOf({ hash, password }) : false;
 }

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { Document, Font, Line, Page, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
+import { boundedLines } from '@/core/kernel/text/lines';
 import { OTHERWISE, sheetFacts, type Sheet, type SheetRow, type SheetVerdict } from '@/core/assembly/sheet/sheet';
 import type { Seal } from '@/core/assembly/sheet/signed';
 
@@ -40,7 +41,18 @@ const s = StyleSheet.create({
 
 /** The shipped fonts' Latin cuts have no fraction slash, minus sign or primes: write them with what they have. */
 const plain = (text: string): string =>
-  text.replace(/⁄/g, '/').replace(/−/g, '-').replace(/[≤]/g, 'at most').replace(/[≥]/g, 'at least').replace(/′/g, "'");
+  boundedLines(text)
+    .replace(/⁄/g, '/')
+    .replace(/−/g, '-')
+    .replace(/[≤]/g, 'at most')
+    .replace(/[≥]/g, 'at least')
+    .replace(/′/g, "'");
+
+/**
+ * Whether a row may break over two pages: what is longer than this is near to a page in a narrow column, and a row that
+ * fits on none has no place at all.
+ */
+const isTall = (text: string): boolean => text.length > 1200;
 
 /**
  * The sheet as PDF.
@@ -67,7 +79,7 @@ export async function sheetPdf(
         {sheet.signed && (
           <Text style={{ fontWeight: 700, marginBottom: 5 }}>
             {sheet.signed.kind} by {sheet.signed.by}, {sheet.signed.at}
-            {sheet.signed.note ? `: ${sheet.signed.note}` : ''}
+            {sheet.signed.note ? `: ${plain(sheet.signed.note)}` : ''}
           </Text>
         )}
         {seal?.amendments.map((a) => (
@@ -81,7 +93,7 @@ export async function sheetPdf(
           </View>
         ))}
         {sheetFacts(sheet).map(([name, text]) => (
-          <View key={name} style={s.row} wrap={false}>
+          <View key={name} style={s.row} wrap={isTall(text)}>
             <Text style={[s.grey, { width: 100 }]}>{name}</Text>
             <Text style={{ flex: 1 }}>{plain(text)}</Text>
           </View>
@@ -90,7 +102,7 @@ export async function sheetPdf(
           <View>
             <Text style={[s.h2, { color: INK.Stop }]}>In the way of release</Text>
             {sheet.open.map((o, i) => (
-              <View key={i} style={s.row} wrap={false}>
+              <View key={i} style={s.row} wrap={isTall(o.why + o.cure)}>
                 <Text style={{ flex: 1 }}>
                   {plain(o.why)} {plain(o.cure)}
                 </Text>
@@ -117,7 +129,7 @@ export async function sheetPdf(
               {OTHERWISE}
             </Text>
             {sheet.otherwise.map(({ name, text }) => (
-              <View key={name} style={s.row}>
+              <View key={name} style={s.row} wrap={isTall(text)}>
                 <Text style={{ width: 132 }}>{plain(name)}</Text>
                 <Text style={{ flex: 1 }}>{plain(text)}</Text>
               </View>
@@ -129,9 +141,9 @@ export async function sheetPdf(
           <View>
             <Text style={s.h2}>Changed on the vehicle</Text>
             {sheet.changes.map((c, i) => (
-              <View key={i} style={s.row} wrap={false}>
-                <Text style={{ flex: 1 }}>{c.what}</Text>
-                <Text style={s.grey}>
+              <View key={i} style={s.row} wrap={isTall(c.what)}>
+                <Text style={{ flex: 1 }}>{plain(c.what)}</Text>
+                <Text style={[s.grey, { maxWidth: 260 }]}>
                   {c.by}, {c.at}
                 </Text>
               </View>
@@ -173,7 +185,7 @@ function VerdictRow({ v }: { v: SheetVerdict }) {
   const ink = INK[v.verdict];
   const end = { Clear: [9, 1], Watch: [14, 4], Stop: [15, 8], 'Not measured': [3, 8] }[v.verdict];
   return (
-    <View style={s.row} wrap={false}>
+    <View style={s.row} wrap={isTall(v.words + v.accepted)}>
       <View style={{ width: 88, flexDirection: 'row', gap: 4 }}>
         <Svg width={17} height={15}>
           <Line

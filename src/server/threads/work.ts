@@ -11,6 +11,9 @@ import type { Pace } from '@/core/record/pace';
 import { Memo, type Workings } from '@/core/record/workings';
 import { sweptCorners, type SweptCorners } from '@/core/subjects/clearance/fit/assessed';
 import type { Stage } from '@/core/subjects/linkage/stages';
+import { readJobFile } from '@/core/assembly/formats/jobFile';
+import { geometryFault } from '@/core/subjects/linkage/plausible';
+import { readGeometryFile } from '@/core/suspension/readFile';
 import { curvesCsv } from './curves';
 
 /** What a job came to where it was told: by which arithmetic, its sweeps and its verdicts. */
@@ -44,6 +47,23 @@ export const work = {
     const w = inHand(about, job);
     return { core: CORE_VERSION, swept: sweptCorners(w), verdicts: workJob(job, w) };
   },
+  /** A job file as it was brought, read, and what is wrong with its geometry; large ones take their time. */
+  jobFile: (_about: string, text: string): ReadJob & { far?: string | null } => {
+    const read = readJobFile(text);
+    if (!read.ok) return read;
+    const w = workingsOf(read.written);
+    const far = (['before', 'asBuilt'] as const).flatMap((stage) => {
+      const kept = read.written.geometry[stage];
+      const fault = kept && geometryFault(w, kept.file, stage === 'before' ? 'before' : 'as-built');
+      return fault ? [`geometry.${stage}.file.${fault}`] : [];
+    });
+    return { ...read, far: far[0] ?? null };
+  },
+  /** A geometry file read for a job that it is to be kept on. */
+  geometryFile: (about: string, text: string, job: JobDocument, stage: 'before' | 'as-built'): ReadGeometry => {
+    const read = readGeometryFile(text);
+    return read.ok ? { ...read, far: geometryFault(inHand(about, job), read.file, stage) } : read;
+  },
   /** A signed document's frozen text. */
   signedText: (about: string, document: unknown, shop: SheetShop): string =>
     canonicalText(makeSignedSheet(inHand(about, keptJob(document)), shop)),
@@ -51,3 +71,5 @@ export const work = {
     curvesCsv(inHand(about, job), axle, stage),
 };
 export type Work = typeof work;
+type ReadJob = ReturnType<typeof readJobFile>;
+type ReadGeometry = ReturnType<typeof readGeometryFile> & { far?: string | null };

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { asTyped, PLAIN_CELLS } from '@/core/assembly/formats/spreadsheet';
 
 /** What a spreadsheet puts on the clipboard, or a CSV file, as rows of cells; or what is wrong with it, by its line. */
 export type Pasted = { ok: true; rows: string[][] } | { ok: false; reason: string };
@@ -21,7 +22,7 @@ export function readTable(text: string): Pasted {
   });
   const [broken] = parsed.errors.filter((e) => e.type === 'Quotes');
   if (broken) return { ok: false, reason: `line ${(broken.row ?? 0) + 1}: a quotation mark is not closed` };
-  const rows = parsed.data.map((row) => row.map((cell) => cell.trim()));
+  const rows = parsed.data.map((row) => row.map((cell) => asTyped(cell.trim())));
   const width = rows[0]?.length ?? 0;
   const odd = rows.findIndex((row) => row.length !== width);
   const bad = rows[odd];
@@ -60,4 +61,4 @@ export function pasteInto(
 }
 
 export const asCsv = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
-  Papa.unparse([[...head], ...rows.map((row) => [...row])]);
+  Papa.unparse([[...head], ...rows.map((row) => [...row])], PLAIN_CELLS);

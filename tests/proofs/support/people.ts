@@ -45,7 +45,7 @@ export async function everybody(
 }
 
 /** Tables whose rows come and go with sign-ins themselves, and the audit, which tells of them. */
-const PASSING = ['session', 'attempts', 'device_people', 'audit'];
+const PASSING = ['session', 'attempts', 'device_people', 'audit', 'job_fetches'];
 
 /** A checksum of every row of every table that holds a shop's work, by table. */
 export async function everyRow(db: Database): Promise<Map<string, string>> {

@@ -1,6 +1,7 @@
 import { sealed } from '@/core/assembly/sheet/signed';
 import { whenFull } from '@/core/kernel/time/when';
 import { customerSheet } from '@/server/customerSheet';
+import { isTooMany } from '@/server/threads/pool';
 import { Brand } from '@/ui/Brand';
 import { SheetOnScreen } from '@/ui/job/SheetOnScreen';
 
@@ -9,7 +10,18 @@ export const metadata = { title: 'High Gate: your sheet', robots: { index: false
 /** A customer's own signed sheet, by the link the shop gave them. Nothing else can be reached from here. */
 export default async function CustomerSheet({ params }: { params: Promise<{ token: string }> }) {
   const { token } = await params;
-  const found = await customerSheet(token);
+  const found = await customerSheet(token).catch((error: unknown) => {
+    if (isTooMany(error)) return 'too often' as const;
+    throw error;
+  });
+  if (found === 'too often')
+    return (
+      <main className="mx-auto max-w-[560px] space-y-4 p-6 pt-10">
+        <Brand />
+        <h1>Opened too often</h1>
+        <p>This sheet was opened many times within a minute. Wait a minute, then open it again.</p>
+      </main>
+    );
   if (!found?.snapshot.signed)
     return (
       <main className="mx-auto max-w-[560px] space-y-4 p-6 pt-10">

@@ -1,3 +1,4 @@
+import { PLAIN_CELLS } from './spreadsheet';
 import Papa from 'papaparse';
 import type { JobDocument } from '../../document/job';
 import { baseUnit } from '../../kernel/units/quantities';
@@ -45,5 +46,5 @@ export function readingsCsv(job: JobDocument): string {
       };
     });
   // A leading minus of a plain number is no formula.
-  return Papa.unparse(rows, { escapeFormulae: /^[=@\t\r]|^[+-](?![\d.]+$)/ });
+  return Papa.unparse(rows, PLAIN_CELLS);
 }

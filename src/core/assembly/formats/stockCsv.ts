@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { FitStock } from '../../document/fitRules';
+import { asTyped, PLAIN_CELLS } from './spreadsheet';
 import { STOCK_HEAD } from './stockHead';
 import { readPrintedSize } from '../../subjects/tyre/printed';
 
@@ -34,7 +35,8 @@ export function stockRows(stock: FitStock): string[][] {
 }
 
 /** The same as CSV, one line each; a spreadsheet opens it. */
-export const stockCsv = (stock: FitStock): string => Papa.unparse({ fields: [...STOCK_HEAD], data: stockRows(stock) });
+export const stockCsv = (stock: FitStock): string =>
+  Papa.unparse({ fields: [...STOCK_HEAD], data: stockRows(stock) }, PLAIN_CELLS);
 
 /**
  * Reads such a CSV. A tyre whose name is a printed size needs no figures.
@@ -57,7 +59,7 @@ export function readStockCsv(
       first ||= `line ${i + 1}: ${reason}`;
     };
     const [kind = '', name = '', diameter = '', width = '', rim = '', offset = '', measured = '', price = ''] = row.map(
-      (c) => c.trim(),
+      (c) => asTyped(c.trim()),
     );
     if (i === 0 && headed) continue;
     const figures: Record<string, number | null> = {};

@@ -1,11 +1,17 @@
 import * as z from 'zod';
+import { boundedLines, MOST_LINES } from '../../kernel/text/lines';
 import { ChangeKind } from '../../document/changes';
 import { Place, VehicleState } from '../../kernel/places';
 import { Answer, Condition, ReadingGate, Setting } from '../../document/job';
 import { instrumentOf } from '../../kernel/uncertainty/instruments';
 
 const words = (what: string, most: number, missing: string) =>
-  z.string().trim().min(1, missing).max(most, `${what} is longer than ${most} letters`);
+  z
+    .string()
+    .trim()
+    .min(1, missing)
+    .max(most, `${what} is longer than ${most} letters`)
+    .refine((text) => boundedLines(text) === text, `${what} has more than ${MOST_LINES} lines`);
 
 /** A reading as it was filed on a device, before anything is worked from it. */
 export const ReadingBody = z.strictObject({
@@ -25,7 +31,11 @@ export const ReadingBody = z.strictObject({
   }),
   good: z.boolean().nullable(),
   instrument: z.string().refine((id) => instrumentOf(id) !== undefined, 'that instrument is not in the shop’s list'),
-  note: z.string().trim().max(500, 'the note is longer than 500 letters'),
+  note: z
+    .string()
+    .trim()
+    .max(500, 'the note is longer than 500 letters')
+    .refine((text) => boundedLines(text) === text, `the note has more than ${MOST_LINES} lines`),
   supersedes: z.uuid().nullable().describe('The reading it is filed instead of'),
   asked: z.boolean().describe('It was outside the expected, the question was asked, and the answer was to keep it'),
   knew: z.array(z.uuid()).max(200).describe('Readings that stood here on the device when it was taken'),

@@ -1,0 +1,46 @@
+import { Busy } from './threads/pool';
+
+/** So many at once, the others in their order; more than may wait are told that everything is busy. */
+export class Turns {
+  private now = 0;
+  private readonly line: (() => void)[] = [];
+
+  constructor(private readonly limits: { atOnce: number; waiting: number }) {}
+
+  get idle(): boolean {
+    return this.now === 0;
+  }
+
+  /** @throws Busy where as many wait already as may */
+  async take<T>(run: () => Promise<T>): Promise<T> {
+    if (this.now >= this.limits.atOnce) {
+      if (this.line.length >= this.limits.waiting) throw new Busy('everything is busy');
+      await new Promise<void>((turn) => this.line.push(turn));
+    } else this.now++;
+    try {
+      return await run();
+    } finally {
+      // A turn is handed on, not given back and taken again: nobody comes in between.
+      const next = this.line.shift();
+      if (next) next();
+      else this.now--;
+    }
+  }
+}
+
+/** Turns of each of many, by a name: what one asks for waits behind no other's. */
+export class TurnsOfEach {
+  private readonly all = new Map<string, Turns>();
+
+  constructor(private readonly limits: { atOnce: number; waiting: number }) {}
+
+  async take<T>(name: string, run: () => Promise<T>): Promise<T> {
+    const turns = this.all.get(name) ?? new Turns(this.limits);
+    this.all.set(name, turns);
+    try {
+      return await turns.take(run);
+    } finally {
+      if (turns.idle) this.all.delete(name);
+    }
+  }
+}
