@@ -1,5 +1,6 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { bodyIsOurs } from '@/server/access/actionBody';
+import { foreign } from '@/server/access/foreign';
 import { standOrigin } from '@/server/env';
 
 const DEV = process.env.NODE_ENV !== 'production';
@@ -39,27 +40,12 @@ const HEADERS: Record<string, string> = {
   ...(PUBLIC_URL?.startsWith('https:') && { 'Strict-Transport-Security': 'max-age=31536000' }),
 };
 
-/** Why a request is refused before anything looks at it: whatever changes something must come from our own pages. */
-function foreign(request: NextRequest): string | null {
-  const site = request.headers.get('sec-fetch-site');
-  if (request.method === 'GET' || request.method === 'HEAD') {
-    const fetched = site === 'cross-site' && request.headers.get('sec-fetch-mode') !== 'navigate';
-    return fetched ? 'Not from another site.' : null;
-  }
-  const origin = request.headers.get('origin');
-  const host = request.headers.get('host');
-  if (!origin || !URL.canParse(origin)) return 'The request does not say which page it comes from.';
-  const from = new URL(origin);
-  const ours = from.host === host || (PUBLIC_URL !== undefined && from.origin === new URL(PUBLIC_URL).origin);
-  return ours && site !== 'cross-site' ? null : 'Not from another site.';
-}
-
-/** In front of every page, action and route: same origin, a fresh nonce, and the headers that keep a page to itself. */
+/** In front of every page and action (routes look for themselves, see guarded.ts): same origin, a fresh nonce, and the headers that keep a page to itself. */
 export async function proxy(request: NextRequest): Promise<NextResponse> {
   const refused = foreign(request);
   if (refused) return NextResponse.json({ message: refused }, { status: 403, headers: HEADERS });
-  // Pages take actions, nothing else; routes read their own bodies.
-  if (request.method === 'POST' && !request.nextUrl.pathname.startsWith('/api/')) {
+  // Pages take actions, nothing else.
+  if (request.method === 'POST') {
     if (!(await bodyIsOurs(request.clone(), request.headers.get('next-action'))))
       return NextResponse.json({ message: 'That cannot be read.' }, { status: 400, headers: HEADERS });
   } else if (!['GET', 'HEAD', 'POST'].includes(request.method))
@@ -76,4 +62,4 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
 }
 
 // What is built is the same for all and carries nobody's data. By whole segments: nothing else begins like these.
-export const config = { matcher: ['/((?!_next/static/|sw\\.js$|icon\\.svg$).*)'] };
+export const config = { matcher: ['/((?!_next/static/|api/|sw\\.js$|icon\\.svg$).*)'] };

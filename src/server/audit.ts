@@ -55,15 +55,22 @@ export async function note(
   what: Audited,
   more: { jobId?: string; about?: string; detail?: Record<string, unknown> } = {},
 ): Promise<void> {
-  await tx.insert(audit).values({
-    shopId: doer.shop.id,
-    memberId: doer.id || null,
-    who: doer.name,
-    what,
-    jobId: more.jobId ?? null,
-    about: more.about ?? '',
-    detail: more.detail ?? null,
-    address: doer.from?.address ?? '',
-    device: doer.from?.device ?? '',
-  });
+  await tx.insert(audit).values(lineOf(doer, what, more));
 }
+
+/** The line itself, for a question that does more. */
+export const lineOf = (
+  doer: Doer,
+  what: Audited,
+  more: { jobId?: string; about?: string; detail?: Record<string, unknown> } = {},
+): typeof audit.$inferInsert => ({
+  shopId: doer.shop.id,
+  memberId: doer.id || null,
+  who: doer.name,
+  what,
+  jobId: more.jobId ?? null,
+  about: more.about ?? '',
+  detail: more.detail ?? null,
+  address: doer.from?.address ?? '',
+  device: doer.from?.device ?? '',
+});

@@ -24,6 +24,9 @@ const changePerson = {
   },
 };
 
+/** Seconds that a sign-in lasts unused, and after which its use is written down again. */
+export const SESSION = { expiresIn: 60 * 60 * 12, updateAge: 60 * 30 } as const;
+
 function make() {
   return betterAuth({
     appName: 'High Gate',
@@ -40,7 +43,7 @@ function make() {
       password: { hash: hashed, verify: isHashOf },
     },
     // A working day unused; however much it is used, its absolute life ends it (see session_ends).
-    session: { expiresIn: 60 * 60 * 12, updateAge: 60 * 30 },
+    session: SESSION,
     advanced: {
       // On plain loopback a Secure cookie would not come back.
       useSecureCookies: overTls(),

@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { Db } from '../client';
 import { jobFetches } from '../schema/filed';
 
@@ -24,16 +24,7 @@ export async function keepFetch(tx: Db, at: { shopId: string; jobId: string }, m
  *
  * @param now ms
  */
-export async function fetchedBy(
-  tx: Db,
-  { shopId, jobId }: { shopId: string; jobId: string },
-  memberId: string,
+export const settledFetch = (
+  { fetchedAt, fetchedBefore }: { fetchedAt: string | null; fetchedBefore: string | null },
   now: number,
-): Promise<string | null> {
-  const [row] = await tx
-    .select({ at: jobFetches.at, before: jobFetches.before })
-    .from(jobFetches)
-    .where(and(eq(jobFetches.shopId, shopId), eq(jobFetches.jobId, jobId), eq(jobFetches.memberId, memberId)));
-  if (!row) return null;
-  return now - Date.parse(row.at) > TO_SEND ? row.at : row.before;
-}
+): string | null => (fetchedAt !== null && now - Date.parse(fetchedAt) > TO_SEND ? fetchedAt : fetchedBefore);

@@ -8,74 +8,81 @@ import { changes, readings, strikes } from '../schema/jobs';
 /** Signals that an id made on a device is already used by something the shop cannot see. */
 export class IdTaken extends Error {}
 
-/** Writes what one entry added to a job. The row's id is the entry's: sent again it is not written twice. */
+/**
+ * Writes what entries added to a job, each table's rows in one statement. A row's id is its entry's: sent again it is not
+ * written twice.
+ */
 export async function insertAdded(
   tx: Db,
   at: { shopId: string; jobId: string },
   member: { id: string; name: string },
-  added: Added,
+  all: readonly Added[],
 ): Promise<void> {
   const by = { by: member.id, byName: member.name };
-  let written: unknown[] = [0];
-  if (added.reading) {
-    const { takenBy, ...rest } = added.reading;
-    written = await tx
-      .insert(readings)
-      .values({
+  /** Rows written and rows there were to write: an id that something else has already is told by the difference. */
+  let [written, wanted] = [0, 0];
+  const write = async <T>(rows: T[], insert: (rows: T[]) => PromiseLike<unknown[]>): Promise<void> => {
+    if (rows.length === 0) return;
+    wanted += rows.length;
+    written += (await insert(rows)).length;
+  };
+  // A reading may supersede one of the same lot: those wait until what they supersede is there.
+  let left = all.flatMap(({ reading }) => reading ?? []);
+  while (left.length > 0) {
+    const later = new Set(left.map((r) => r.id));
+    const now = left.filter((r) => r.supersedes === null || !later.has(r.supersedes));
+    left = left.filter((r) => !now.includes(r));
+    await write(
+      now.map(({ takenBy, ...rest }) => ({
         ...rest,
         ...at,
         filedAt: rest.filedAt ?? new Date().toISOString(),
         takenBy: member.id,
         takenByName: takenBy,
-      })
-      .onConflictDoNothing({ target: readings.id })
-      .returning({ id: readings.id });
+      })),
+      (rows) =>
+        tx.insert(readings).values(rows).onConflictDoNothing({ target: readings.id }).returning({ id: readings.id }),
+    );
+    if (now.length === 0) break;
   }
-  if (added.change)
-    written = await tx
-      .insert(changes)
-      .values({ ...at, ...by, ...added.change, by: member.id, saidAt: added.change.said })
-      .onConflictDoNothing({ target: changes.id })
-      .returning({ id: changes.id });
-  if (added.entry)
-    written = await tx
-      .insert(entries)
-      .values({ ...at, ...by, ...added.entry, by: member.id })
-      .onConflictDoNothing({ target: entries.id })
-      .returning({ id: entries.id });
-  if (added.note)
-    written = await tx
-      .insert(notes)
-      .values({ ...at, ...by, ...added.note, by: member.id })
-      .onConflictDoNothing({ target: notes.id })
-      .returning({ id: notes.id });
-  if (added.strike)
-    await tx.insert(strikes).values({
-      ...at,
-      ...by,
-      readingId: added.strike.reading,
-      reason: added.strike.reason,
-      at: added.strike.at,
-      filedAt: added.strike.filedAt,
-      saidAt: added.strike.said,
-    });
-  if (added.confirmation)
-    await tx
-      .insert(confirmations)
-      .values({
-        ...at,
-        ...by,
-        id: randomUUID(),
-        readingId: added.confirmation.reading,
-        at: added.confirmation.at,
-        filedAt: added.confirmation.filedAt,
-      })
-      .onConflictDoNothing();
-  if (written.length === 0) throw new IdTaken('that id is used already');
-  for (const o of added.overlaps ?? [])
+  await write(
+    all.flatMap(({ change }) => (change ? [{ ...at, ...by, ...change, by: member.id, saidAt: change.said }] : [])),
+    (rows) => tx.insert(changes).values(rows).onConflictDoNothing({ target: changes.id }).returning({ id: changes.id }),
+  );
+  await write(
+    all.flatMap(({ entry }) => (entry ? [{ ...at, ...by, ...entry, by: member.id }] : [])),
+    (rows) => tx.insert(entries).values(rows).onConflictDoNothing({ target: entries.id }).returning({ id: entries.id }),
+  );
+  await write(
+    all.flatMap(({ note }) => (note ? [{ ...at, ...by, ...note, by: member.id }] : [])),
+    (rows) => tx.insert(notes).values(rows).onConflictDoNothing({ target: notes.id }).returning({ id: notes.id }),
+  );
+  const struck = all.flatMap(({ strike }) =>
+    strike
+      ? [
+          {
+            ...at,
+            ...by,
+            readingId: strike.reading,
+            reason: strike.reason,
+            at: strike.at,
+            filedAt: strike.filedAt,
+            saidAt: strike.said,
+          },
+        ]
+      : [],
+  );
+  if (struck.length > 0) await tx.insert(strikes).values(struck);
+  const confirmed = all.flatMap(({ confirmation: c }) =>
+    c ? [{ ...at, ...by, id: randomUUID(), readingId: c.reading, at: c.at, filedAt: c.filedAt }] : [],
+  );
+  if (confirmed.length > 0) await tx.insert(confirmations).values(confirmed).onConflictDoNothing();
+  if (written < wanted) throw new IdTaken('that id is used already');
+  const met = all.flatMap(({ overlaps: o }) => o ?? []);
+  if (met.length > 0)
     await tx
       .insert(overlaps)
-      .values({ ...at, stands: o.stands, yields: o.yields, at: o.at })
+      .values(met.map((o) => ({ ...at, stands: o.stands, yields: o.yields, at: o.at })))
       .onConflictDoNothing();
 }
 

@@ -2,10 +2,12 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { keptJob } from '@/core/document/readJob';
 import { JOB_VERSION, JobDocument } from '@/core/document/job';
 import type { Db } from '../client';
+import type { audit } from '../schema/filed';
 import { jobs, readings, signOffs } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
 import { filedOn } from './filedOn';
 import { judgedBy } from './judgedBy';
+import { markOf } from './shopMark';
 
 const iso = (stamp: string): string => new Date(stamp).toISOString();
 
@@ -32,6 +34,38 @@ export async function lockJob(
     .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)))
     .for('update');
   return row ?? null;
+}
+
+/** A job's row held, with all that whoever files on it asks first: in one question. */
+export interface Held {
+  revision: number;
+  /** See {@link shopMark}. */
+  mark: string;
+  /** The latest fetch of the job by whoever files, and the one before it (ISO); null where there is none. */
+  fetchedAt: string | null;
+  fetchedBefore: string | null;
+}
+
+/** As {@link lockJob}, for whoever files. */
+export async function holdJob(tx: Db, shopId: string, jobId: string, memberId: string): Promise<Held | null> {
+  const found = await tx.execute<{
+    revision: number;
+    mark: string | null;
+    at: string | null;
+    before: string | null;
+  }>(sql`
+    select j.revision, ${markOf(shopId)} as mark, f.at, f.before
+    from jobs j left join job_fetches f on f.shop_id = j.shop_id and f.job_id = j.id and f.member_id = ${memberId}
+    where j.shop_id = ${shopId} and j.id = ${jobId} for update of j`);
+  const [row] = found.rows;
+  return row
+    ? {
+        revision: Number(row.revision),
+        mark: row.mark?.slice(0, 12) ?? '',
+        fetchedAt: row.at && iso(row.at),
+        fetchedBefore: row.before && iso(row.before),
+      }
+    : null;
 }
 
 /**
@@ -155,6 +189,21 @@ export async function readingsBy(db: Db, shopId: string, jobId: string, memberId
     .from(readings)
     .where(and(eq(readings.shopId, shopId), eq(readings.jobId, jobId), eq(readings.takenBy, memberId)));
   return rows.map((row) => row.id);
+}
+
+/** As {@link touchJob}, with the line in the audit that goes with what was filed: one question for both. */
+export async function touchAndTell(
+  tx: Db,
+  shopId: string,
+  jobId: string,
+  line: typeof audit.$inferInsert,
+): Promise<void> {
+  const { memberId, who, what, about, detail, address, device } = line;
+  await tx.execute(sql`
+    with touched as (
+      update jobs set revision = revision + 1 where shop_id = ${shopId} and id = ${jobId} returning id
+    ) insert into audit (shop_id, member_id, who, what, job_id, about, detail, address, device)
+    select ${shopId}::uuid, ${memberId ?? null}::uuid, ${who}, ${what}, id, ${about ?? ''}, ${JSON.stringify(detail ?? null)}::jsonb, ${address ?? ''}, ${device ?? ''} from touched`);
 }
 
 /** Marks that there is news of a job: with everything that is filed on it, in the same transaction. */

@@ -2,6 +2,7 @@ import 'server-only';
 import { AWAY_MESSAGE, isAway } from '../away';
 import { isBusy, isTooLong, isTooMany } from '../threads/pool';
 import { log } from '../log';
+import { foreign } from './foreign';
 import { currentMember, type Member } from '../session';
 import { mayEnter, ROUTES } from './rules';
 
@@ -22,6 +23,8 @@ type Context<P> = { params: Promise<P> };
 export const open =
   <P>(name: keyof typeof ROUTES, run: (request: Request, params: P) => Promise<Response>) =>
   async (request: Request, context: Context<P>): Promise<Response> => {
+    const refused = foreign(request);
+    if (refused) return say(403, refused);
     try {
       return await run(request, await context.params);
     } catch (error) {

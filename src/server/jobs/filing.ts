@@ -2,21 +2,22 @@ import { isSimulated } from '@/core/kernel/uncertainty/instruments';
 import { isDemo } from '../env';
 import * as z from 'zod';
 import { applyEntry } from '@/core/assembly/filing';
+import type { Added } from '@/core/record/filing/applyEntry';
 import { marksBy, type Dating } from '@/core/record/filing/dating';
-import { fetchedBy } from '@/db/queries/fetches';
+import { settledFetch } from '@/db/queries/fetches';
 import { Entry } from '@/core/record/filing/entry';
 import { spotName } from '@/core/assembly/book';
-import { lockJob, touchJob } from '@/db/queries/jobs';
+import { holdJob, touchAndTell } from '@/db/queries/jobs';
 import { IdTaken, insertAdded } from '@/db/queries/filed';
 import { isAway, isRefusedByRule } from '../away';
-import { note } from '../audit';
+import { lineOf } from '../audit';
 import type { Db } from '@/db/client';
 import { inShop } from '../database';
 import { loadedLately } from './loaded';
 import { log } from '../log';
 import { shapeFault } from '../shape';
 import { markedAt } from './marks';
-import { NO_JOB, standLater, type Doer } from './withJob';
+import { asFiling, NO_JOB, standLater, type Doer } from './withJob';
 
 /** What became of one entry. `met` tells whose readings of the same point it was filed beside. */
 export type Outcome =
@@ -132,7 +133,7 @@ export async function fileEntries(
 
 async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
   try {
-    const { outcomes, filed } = await inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run));
+    const { outcomes, filed } = await asFiling(() => inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run)));
     // What was filed is filed, whatever becomes of what the Yard shows: nobody waits for that with a reading in hand.
     if (filed) standLater(doer.shop.id, run[0]?.entry.jobId ?? '');
     return outcomes;
@@ -155,12 +156,13 @@ async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
 async function fileOnJob(tx: Db, doer: Doer, run: readonly Timed[]): Promise<{ outcomes: Outcome[]; filed: boolean }> {
   const shopId = doer.shop.id;
   const jobId = run[0]?.entry.jobId ?? '';
-  const held = await lockJob(tx, shopId, jobId);
-  const loaded = held && (await loadedLately(tx, shopId, jobId));
+  const held = await holdJob(tx, shopId, jobId, doer.id);
+  const loaded = held && (await loadedLately(tx, shopId, jobId, held.mark, held.revision));
   if (!loaded)
     return { outcomes: run.map(({ entry: { id } }) => ({ id, state: 'refused', why: NO_JOB })), filed: false };
   let job = loaded.document;
-  const fetched = await fetchedBy(tx, { shopId, jobId }, doer.id, Date.now());
+  const fetched = settledFetch(held, Date.now());
+  const added: Added[] = [];
   const counts: Record<string, number> = {};
   const outcomes: Outcome[] = [];
   for (const { entry, dating } of run) {
@@ -174,16 +176,16 @@ async function fileOnJob(tx: Db, doer: Doer, run: readonly Timed[]): Promise<{ o
       });
       continue;
     }
-    const added = applied.made;
-    if (!added.again) {
-      await insertAdded(tx, { shopId, jobId }, doer, added);
+    const { made } = applied;
+    if (!made.again) {
+      added.push(made);
       counts[entry.kind] = (counts[entry.kind] ?? 0) + 1;
-      job = added.job;
+      job = made.job;
     }
     outcomes.push({
       id: entry.id,
       state: 'filed',
-      met: (added.overlaps ?? []).map((o) => {
+      met: (made.overlaps ?? []).map((o) => {
         const other = job.readings.find((r) => r.id === (o.stands === entry.id ? o.yields : o.stands));
         return { by: other?.takenBy ?? '', stands: o.stands === entry.id, where: other ? spotName(other) : '' };
       }),
@@ -191,8 +193,8 @@ async function fileOnJob(tx: Db, doer: Doer, run: readonly Timed[]): Promise<{ o
   }
   const filed = Object.keys(counts).length > 0;
   if (filed) {
-    await touchJob(tx, shopId, jobId);
-    await note(tx, doer, 'filed', { jobId, about: job.job.number, detail: counts });
+    await insertAdded(tx, { shopId, jobId }, doer, added);
+    await touchAndTell(tx, shopId, jobId, lineOf(doer, 'filed', { jobId, about: job.job.number, detail: counts }));
   }
   return { outcomes, filed };
 }

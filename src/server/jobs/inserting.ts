@@ -121,18 +121,16 @@ export async function insertJob(doer: Doer, source: JobDocument): Promise<string
       ),
     );
     await inBatches(document.changes, (some) =>
-      tx
-        .insert(changes)
-        .values(
-          some.map((c) => ({
-            ...own,
-            ...c,
-            filedAt: reached(c.filedAt, c.at),
-            saidAt: c.said,
-            ...signer,
-            byName: c.by,
-          })),
-        ),
+      tx.insert(changes).values(
+        some.map((c) => ({
+          ...own,
+          ...c,
+          filedAt: reached(c.filedAt, c.at),
+          saidAt: c.said,
+          ...signer,
+          byName: c.by,
+        })),
+      ),
     );
     await inBatches(document.acceptances, (some) =>
       tx.insert(acceptances).values(some.map((a) => ({ ...own, ...a, ...signer, byName: a.by }))),

@@ -6,7 +6,7 @@ import { shopMark } from '@/db/queries/shopMark';
 /** Jobs as they were loaded lately, by shop, job, revision and what the shop keeps beside: a document is never changed. */
 const loadedBefore = new LRUCache<string, LoadedJob>({
   max: 400,
-  maxSize: 60_000,
+  maxSize: 130_000,
   sizeCalculation: ({ document }) => 20 + document.readings.length + document.entries.length,
 });
 
@@ -14,15 +14,21 @@ const loadedBefore = new LRUCache<string, LoadedJob>({
  * A job as it stands, loaded once for each revision of it: whoever files on it after somebody looked need not read all of
  * it again.
  *
- * @param beside the mark of what the shop keeps beside its jobs, where it was asked for already
+ * @param beside the mark of what the shop keeps beside its jobs, and its revision, where they were asked for already
  */
-export async function loadedLately(tx: Db, shopId: string, jobId: string, beside?: string): Promise<LoadedJob | null> {
-  const revision = await jobRevision(tx, shopId, jobId);
+export async function loadedLately(
+  tx: Db,
+  shopId: string,
+  jobId: string,
+  beside?: string,
+  known?: number,
+): Promise<LoadedJob | null> {
+  const revision = known ?? (await jobRevision(tx, shopId, jobId));
   if (revision === null) return null;
   const mark = beside ?? (await shopMark(tx, shopId));
   const keyOf = (of: number): string => [shopId, jobId, of, mark].join('/');
-  const known = loadedBefore.get(keyOf(revision));
-  if (known) return known;
+  const kept = loadedBefore.get(keyOf(revision));
+  if (kept) return kept;
   const loaded = await loadJob(tx, shopId, jobId);
   if (loaded) loadedBefore.set(keyOf(loaded.revision), loaded);
   return loaded;

@@ -100,6 +100,23 @@ export async function standSoon(shopId: string, jobId: string): Promise<void> {
 /** One job after the other, and a breath between: a reading that is filed meanwhile goes first. */
 const following = new Turns({ atOnce: 1, waiting: Infinity });
 const BREATH = 20;
+/** Filings in hand: while there are several, the arithmetic of what was filed waits, for so long at most, ms. */
+let inHand = 0;
+const FIRST = 3000;
+async function filingsFirst(): Promise<void> {
+  for (const until = Date.now() + FIRST; inHand > 1 && Date.now() < until;)
+    await new Promise((free) => setTimeout(free, BREATH));
+}
+/** Does something that somebody waits for with a reading in hand. */
+export async function asFiling<T>(run: () => Promise<T>): Promise<T> {
+  inHand++;
+  try {
+    return await run();
+  } finally {
+    inHand--;
+  }
+}
+
 /** Jobs whose standing follows: by shop and job, each once, and once more where something was filed meanwhile. */
 const toFollow = new Map<string, { shopId: string; again: boolean; done: Promise<void> }>();
 
@@ -116,6 +133,7 @@ export function standLater(shopId: string, jobId: string): void {
   mine.done = (async () => {
     while (mine.again) {
       await following.take(async () => {
+        await filingsFirst();
         mine.again = false;
         await standSoon(shopId, jobId);
         await new Promise((free) => setTimeout(free, BREATH));

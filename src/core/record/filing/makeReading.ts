@@ -130,14 +130,18 @@ export function overlapsWith(
   reading: Reading,
   knew: readonly string[],
 ): { stands: string; yields: string }[] {
+  const isThere = (r: Reading): boolean =>
+    r.gate === reading.gate &&
+    r.point === reading.point &&
+    r.place === reading.place &&
+    r.state === reading.state &&
+    r.set === reading.set;
+  // Most spots are read once: what stands on the whole job is then not asked.
+  if (!job.readings.some((r) => isThere(r) && r.id !== reading.id)) return [];
   return standingReadings(
     job,
     (r) =>
-      r.gate === reading.gate &&
-      r.point === reading.point &&
-      r.place === reading.place &&
-      r.state === reading.state &&
-      r.set === reading.set &&
+      isThere(r) &&
       r.id !== reading.id &&
       r.id !== reading.supersedes &&
       (!knew.includes(r.id) || outranks(reading, r)),
