@@ -157,13 +157,13 @@ await prove('floods', async (check) => {
     ).rows.map(({ id }) => id);
     // Every tablet has had its job open.
     for (const id of flooded.slice(0, TABLETS)) await load(clients.technician, `/api/jobs/${id}`);
-    const alone: number[] = [];
+    const singles: number[] = [];
     for (let i = 0; i < 7; i++) {
       const from = Date.now();
       await post(clients.technician, [entry(flooded[0] ?? '', 'note', { text: `alone ${i}` })]);
-      alone.push(Date.now() - from);
+      singles.push(Date.now() - from);
     }
-    const single = [...alone].sort((a, b) => a - b)[3] ?? 0;
+    const single = [...singles].sort((a, b) => a - b)[3] ?? 0;
     const foreign: number[] = [];
     const tablets = await whileIn(async () => {
       let on = true;
