@@ -1,6 +1,7 @@
 import { workingsOf } from '../../src/core/assembly/book';
 // npm run prove:floods [short]: figures out of all proportion, a limit changed over many open jobs, PDFs without end.
 // Everybody else goes on, and nothing grows.
+import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { sql } from 'drizzle-orm';
@@ -304,6 +305,35 @@ await prove('floods', async (check) => {
       several.done.statuses.every((s) => s < 500),
     );
     check('another shop goes on', several.done.other <= 1000);
+
+    // 2f: texts taller than any page, out of a file: its paper comes all the same.
+    const tall = (lines: number) => Array.from({ length: lines }, (_, i) => `${i}`).join('\n');
+    const [template] = demoJobs().filter((j) => j.job.number === 'HG-0139');
+    if (!template) throw new Error('no demo job');
+    const [firstReading] = template.readings;
+    const [band] = template.entries;
+    if (!firstReading || !band) throw new Error('an empty demo job');
+    const towering = {
+      ...template,
+      changes: template.changes.map((c) => ({ ...c, what: tall(80) })),
+      notes: [{ id: randomUUID(), gate: 'after', text: tall(300), by: 'Runa', at: firstReading.takenAt }],
+      entries: [
+        ...template.entries,
+        ...Array.from({ length: 130 }, (_, i) => ({
+          ...band,
+          id: randomUUID(),
+          body: { of: 'front-toe', low: 0, high: 0.4, height: 300 + i, source: 'a table of many rows' },
+        })),
+      ],
+    };
+    const said = await clients.lead.form('importJob', {
+      file: new File([JSON.stringify(towering)], 'tall.json', { type: 'application/json' }),
+    });
+    const towers =
+      /\/jobs\/([0-9a-f-]{36})/.exec(said.headers.get('x-action-redirect') ?? (await said.text()))?.[1] ?? '';
+    const paper = await load(clients.lead, `/jobs/${towers}/sheet.pdf`);
+    console.log(`a change of 80 lines, a note of 300, 130 rows of a table: PDF ${paper.status} after ${paper.ms} ms`);
+    check('its paper comes', towers !== '' && paper.status === 200);
 
     // 3: one link asks for PDFs without end; the lead's own is not behind them.
     const closed = await jobId(db, 'HG-0131');
