@@ -70,14 +70,20 @@ test('one job from booking to a released sheet, in inches Before and in millimet
   // Without the maker's bands the alignment is in the way, whatever was read.
   await expect(page.getByRole('button', { name: /^Camber/ }).first()).toContainText('enter the maker’s band');
   await fileBands(page, job);
-  await page.goto(`${job}/after`);
-  await expect(page.getByRole('link', { name: /^Alignment/ }).first()).toContainText('Clear');
+  // Filed once the figures were read they judge nothing: who reads a figure does not choose its band.
+  await expect(page.getByRole('region', { name: 'The bands wait for a lead' })).toContainText('Ask a lead');
   await page.getByRole('button', { name: /^Runa/ }).click();
   await page.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
 
   await signInAs(page, 'Ivo');
+  await page.goto(`${job}/after/alignment`);
+  const waits = page.getByRole('region', { name: 'The bands wait for a lead' });
+  await waits.getByLabel(/Compared with/).fill('maker’s sheet 11, March');
+  await waits.getByRole('button', { name: 'File bands looked at by a lead' }).click();
+  await expect(waits).toHaveCount(0);
   await page.goto(`${job}/after`);
+  await expect(page.getByRole('link', { name: /^Alignment/ }).first()).toContainText('Clear');
   await openGate(page, 'Release');
   await page.getByLabel('Your password, again').fill('not my password');
   await page.getByRole('button', { name: 'Sign release' }).click();
