@@ -11,7 +11,7 @@ import type { Member } from './session';
 import { snapshotOf, type Snapshot } from './snapshot';
 import type { Owner } from './threads/fairQueue';
 import type { Drafted, Paper } from './threads/paper';
-import { TooMany } from './threads/pool';
+import { isTooLong, TooMany, type TooLong } from './threads/pool';
 import { paperPool } from './threads/pools';
 
 const GONE = () => Response.json({ message: 'There is no such job in this shop.' }, { status: 404 });
@@ -58,6 +58,9 @@ export function countSheet(asker: string): void {
   if (times > MOST_A_MINUTE) throw new TooMany('too many sheets in a minute');
 }
 
+/** Sheets that took longer than anybody is given, by the same: asked for again within minutes they are not begun again. */
+const gaveUp = new LRUCache<string, TooLong>({ max: 500, ttl: 10 * 60_000 });
+
 const underWay = new Map<string, Promise<Uint8Array<ArrayBuffer>>>();
 
 /**
@@ -93,6 +96,8 @@ async function draft(
 ): Promise<Uint8Array<ArrayBuffer>> {
   const already = underWay.get(key);
   if (already) return already;
+  const before = gaveUp.get(key);
+  if (before) throw before;
   const printed = whenFull(new Date().toISOString(), shop.timeZone);
   const drafting = paperPool.ask(owner, id, 'sheet', from, shop, paper, printed);
   underWay.set(key, drafting);
@@ -100,6 +105,10 @@ async function draft(
     const pdf = await drafting;
     drafted.set(key, pdf);
     return pdf;
+  } catch (error) {
+    // The thread was held for all of its time: nobody else waits for that twice.
+    if (isTooLong(error)) gaveUp.set(key, error);
+    throw error;
   } finally {
     underWay.delete(key);
   }

@@ -63,7 +63,7 @@ function CornerCell({ corner, verdict, slim }: CellProps) {
     return (
       <div className="min-w-28">
         <p className="text-sm font-semibold text-pencil">{PLACE_NAME[corner.corner]}</p>
-        <p className={corner.after ? 'font-bold text-paint' : latest ? 'text-chalk' : 'text-pencil'}>
+        <p className={corner.after ? 'font-bold text-graphite' : latest ? 'text-chalk' : 'text-pencil'}>
           {latest ? (
             <>
               <span className="sr-only">{corner.after ? 'after ' : 'before '}</span>
@@ -87,7 +87,7 @@ function CornerCell({ corner, verdict, slim }: CellProps) {
         <p className="text-pencil">to read</p>
       )}
       {corner.after && (
-        <p className="text-lg font-bold text-paint">
+        <p className="text-lg font-bold text-graphite">
           <span className="sr-only">after </span>
           <Figure quantity="length" value={corner.after.value} />
         </p>

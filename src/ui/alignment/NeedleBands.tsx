@@ -38,7 +38,7 @@ export function NeedleBands({
       <p className="flex flex-wrap gap-x-6 text-[15px] text-pencil">
         <span>left above, right below the line</span>
         <span className="text-chalk">▌ as found</span>
-        <span className="text-paint">▌ as left</span>
+        <span className="font-bold text-graphite">▌ as left</span>
         {tried.length > 0 && <span>┆ on trial</span>}
       </p>
       {needles.map((needle) => {
@@ -98,7 +98,7 @@ export function NeedleBands({
                 <g key={i}>
                   <path
                     d={`M${at} ${top} V${bottom}`}
-                    stroke={mark.gate === 'before' ? 'var(--chalk)' : 'var(--paint)'}
+                    stroke={mark.gate === 'before' ? 'var(--chalk)' : 'var(--graphite)'}
                     strokeWidth={mark.gate === 'before' ? 5 : 7}
                   />
                   {now && (
@@ -108,7 +108,7 @@ export function NeedleBands({
                       fontSize="18"
                       fontWeight="700"
                       textAnchor={right ? 'start' : 'end'}
-                      fill={mark.gate === 'before' ? 'var(--chalk)' : 'var(--paint)'}
+                      fill={mark.gate === 'before' ? 'var(--chalk)' : 'var(--graphite)'}
                       stroke="var(--paper)"
                       strokeWidth="4"
                       paintOrder="stroke"

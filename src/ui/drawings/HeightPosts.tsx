@@ -88,7 +88,7 @@ export function HeightPosts({ corners }: { corners: readonly CornerStance[] }) {
         >
           plan
         </Key>
-        <Key draw={<path d="M4 8 L22 1 V15 Z" fill="var(--paint)" />}>after</Key>
+        <Key draw={<path d="M4 8 L22 1 V15 Z" fill="var(--graphite)" />}>after</Key>
         <span>hub centre to fender lip</span>
       </figcaption>
       <table className="sr-only">
@@ -144,7 +144,7 @@ function Marks({
       at: y(c.after.value),
       before: '',
       shown: shown(c.after.value),
-      ink: 'var(--paint)',
+      ink: 'var(--graphite)',
       weight: 700,
       size: 16,
     },
@@ -188,7 +188,7 @@ function Marks({
           strokeDasharray="7 4"
         />
       )}
-      {c.after && <path d={`M44 ${y(c.after.value)} l 26 -10 v 20 Z`} fill="var(--paint)" />}
+      {c.after && <path d={`M44 ${y(c.after.value)} l 26 -10 v 20 Z`} fill="var(--graphite)" />}
       {c.before && c.after && (
         <g>
           <path

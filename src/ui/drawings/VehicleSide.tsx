@@ -88,7 +88,7 @@ function Post({ x, hub, corner }: { x: number; hub: number; corner: CornerStance
           strokeDasharray="40 26"
         />
       )}
-      {corner.after && <path d={`M ${x} ${y(corner.after.value)} l 120 -62 v 124 Z`} fill="var(--paint)" />}
+      {corner.after && <path d={`M ${x} ${y(corner.after.value)} l 120 -62 v 124 Z`} fill="var(--graphite)" />}
     </g>
   );
 }

@@ -117,6 +117,7 @@ describe('what was filed here', () => {
           when: '',
           filed: '',
           late: '',
+          struckAt: '',
           from: '',
           state: 'filed',
         }))}

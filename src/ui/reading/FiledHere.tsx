@@ -16,6 +16,8 @@ export interface FiledReading extends Told {
   filed: string;
   /** On what it stands, where a later gate had opened by then. */
   late: string;
+  /** When it was struck out; empty where it was not. */
+  struckAt: string;
   /** Out of which file, by whom; empty for what was filed here. */
   from: string;
   /** Whether the server has it yet. */
@@ -66,7 +68,7 @@ export function FiledHere({ filed, open }: { filed: readonly FiledReading[]; ope
           {f.from && <p className="text-watch">{f.from}</p>}
           {f.struck && (
             <p className="text-stop">
-              struck by {f.struck.by}: {f.struck.reason}
+              struck by {f.struck.by}: {f.struck.reason} <span className="text-pencil">{f.struckAt}</span>
             </p>
           )}
           {!f.struck && f.superseded && (

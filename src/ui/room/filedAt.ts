@@ -1,6 +1,6 @@
 import type { Spot } from '@/core/record/figures';
 import { toldAt, type Told } from '@/core/record/story';
-import { comesFrom, lateWords } from '@/core/record/provenance';
+import { comesFrom, lateWords, timesOf } from '@/core/record/provenance';
 import type { FiledReading } from '../reading/FiledHere';
 import type { JobView } from './view';
 
@@ -11,6 +11,7 @@ export const listed = (told: readonly Told[], stateOf: JobView['stateOf'], when:
     when: when(t.reading.takenAt),
     filed: t.reading.filedAt ? when(t.reading.filedAt) : '',
     late: t.reading.late ? lateWords(t.reading.late, when) : '',
+    struckAt: t.struck ? timesOf(t.struck, when) : '',
     from: comesFrom(t.reading.broughtIn, when),
     state: stateOf(t.reading.id),
   }));

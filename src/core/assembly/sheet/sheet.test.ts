@@ -1,6 +1,7 @@
 import { demoJobs } from '../../../../scripts/demo/jobs';
 import { inHand } from '../../../../tests/support/inHand';
 import type { JobDocument } from '../../document/job';
+import { DEFAULT_FIT_RULES } from '../../document/fitRules';
 import { METRIC_SHOP } from '../../kernel/units/quantity';
 import { BOOK } from '../book';
 import { makeSheet } from './sheet';
@@ -24,6 +25,20 @@ describe('the sheet', () => {
         text: 'Clear 4 mm, Stop −5 mm, safety rule (our own rule); published: Clear 10 mm, Stop 0 mm, function rule (general practice)',
       },
     ]);
+  });
+  test('and what it sets of the grades of fit otherwise', () => {
+    const told = sheet({
+      limits: BOOK.defaultLimits(),
+      fitRules: {
+        ...DEFAULT_FIT_RULES,
+        topSpeed: { value: 90, source: 'farm tracks' },
+        streetBump: { value: 0.5, source: 'x' },
+      },
+    }).otherwise;
+    expect(told?.map(({ name }) => name)).toEqual(['Street, bump that counts', 'Top road speed']);
+    expect(told?.[1]?.text).toBe(
+      '90 km/h (farm tracks); published: 120 km/h (shop default, not from a published table)',
+    );
   });
   test('tells when a change was filed, and what it was said to be of', () => {
     const [change] = job.changes;

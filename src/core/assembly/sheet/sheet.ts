@@ -13,6 +13,7 @@ import { setOtherwise } from '../../record/checks/limit';
 import { BOOK } from '../book';
 import { pointById } from '../book';
 import { spotName } from '../book';
+import { DEFAULT_FIT_RULES } from '../../document/fitRules';
 import type { Change, JobDocument } from '../../document/job';
 import { SUSPENSION_NAME } from '../../document/suspensionKind';
 import { cornerStances } from '../../subjects/stance/cornerStances';
@@ -126,7 +127,7 @@ export function makeSheet(
       })
       .join('; '),
     provenance: provenanceOf(w.job, when),
-    otherwise: otherwiseOf(w, units),
+    otherwise: [...otherwiseOf(w, units), ...gradesOtherwise(w, units)],
     kit: kit
       ? `${kit.name}, claims front ${length(kit.claimFront, true)}, rear ${length(kit.claimRear, true)} (${kit.source})`
       : 'none',
@@ -194,6 +195,40 @@ const otherwiseOf = (w: Workings, units: UnitChoice): { name: string; text: stri
       `Clear ${show(figure.quantity, l.clear, units).text}, Stop ${show(figure.quantity, l.stop, units).text}, ${RULE_WORDS[l.rule].name} rule`;
     return { name: figure.name, text: `${said(held)} (${held.source}); published: ${said(figure)} (${figure.source})` };
   });
+
+/** The same of the grades of fit: what a shop sets of them moves what is judged, as a limit does. */
+function gradesOtherwise({ job }: Workings, units: UnitChoice): { name: string; text: string }[] {
+  const length = (mm: number): string => show('length', mm, units).text;
+  const speed = (kmh: number): string => show('speed', kmh, units).text;
+  const { compliance, streetDroop, streetBump, trimming, topSpeed, fourWheelSpeed, leafWindUp } = job.fitRules;
+  const own = DEFAULT_FIT_RULES;
+  const share = (of: number): string => `${Number((100 * of).toFixed(1))} % of the bump travel`;
+  const angle = (degrees: number): string => show('angle', degrees, units).text;
+  const rows: readonly (readonly [string, string, string, { source: string }, { source: string }])[] = [
+    ['Fore-aft give of a wheel', length(compliance.value), length(own.compliance.value), compliance, own.compliance],
+    [
+      'Street, droop that counts',
+      length(streetDroop.value),
+      length(own.streetDroop.value),
+      streetDroop,
+      own.streetDroop,
+    ],
+    ['Street, bump that counts', share(streetBump.value), share(own.streetBump.value), streetBump, own.streetBump],
+    ['Trimming that still counts as fitting', trimming.value, own.trimming.value, trimming, own.trimming],
+    ['Top road speed', speed(topSpeed.value), speed(own.topSpeed.value), topSpeed, own.topSpeed],
+    [
+      'Four-wheel-drive speed',
+      speed(fourWheelSpeed.value),
+      speed(own.fourWheelSpeed.value),
+      fourWheelSpeed,
+      own.fourWheelSpeed,
+    ],
+    ['Leaf wind-up', angle(leafWindUp.value), angle(own.leafWindUp.value), leafWindUp, own.leafWindUp],
+  ];
+  return rows.flatMap(([name, is, published, set, from]) =>
+    is === published ? [] : [{ name, text: `${is} (${set.source}); published: ${published} (${from.source})` }],
+  );
+}
 
 /** A change as it was said, with its axle or wheel where the words do not name it. */
 function changeSaid({ what, place }: Pick<Change, 'what' | 'place'>): string {
