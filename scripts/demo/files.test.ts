@@ -118,14 +118,17 @@ describe('npm run check', () => {
 });
 
 describe('route, question and sheet', () => {
-  test('the short route is part of the full one, once round within each state', () => {
+  test('the short route is part of the full one, Before once round within each state, After in laps', () => {
     for (const gate of ['before', 'after'] as const) {
       const full = buildRoute(inHand(rescue), gate, 'full').map((s) => s.key);
       const short = buildRoute(inHand(rescue), gate, 'short');
       expect(new Set(full).size).toBe(full.length);
       for (const stop of short) expect(full).toContain(stop.key);
       const states = short.map((s) => s.state);
-      expect(states.filter((s, i) => s !== states[i - 1])).toHaveLength(new Set(states).size);
+      const moves = states.filter((s, i) => s !== states[i - 1]);
+      // After it stands on its wheels twice: before it is flexed, and for its lamps and the road.
+      if (gate === 'before') expect(moves).toHaveLength(new Set(states).size);
+      else expect(moves).toEqual(['droop', 'droop-left', 'droop-right', 'floor', 'below', 'ramp', 'floor']);
       expect(minutesLeft(short)).toBe(0);
     }
   });

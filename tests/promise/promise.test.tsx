@@ -101,7 +101,7 @@ withDatabase('a made-up subject, added by its folder and one line', () => {
   });
 
   test('it is filed offline, shown at once, sent later, and kept', async () => {
-    await owner().execute(sql`update jobs set gate = 'after' where id = ${jobId}`);
+    await owner().execute(sql`update jobs set gate = 'after', revision = revision + 1 where id = ${jobId}`);
     const before = await job();
     const read = reading({ ...BOLT, text: '74 lb·ft', units: METRIC_SHOP });
     const waiting = [

@@ -3,7 +3,8 @@ import { Figures } from '../../record/figures';
 import type { Place, VehicleState } from '../../kernel/places';
 import { BOOK } from '../book';
 import { changedAt, isEssential, standsAfter } from '../../record/pointRules';
-import { LAPS, type Lap, type Point } from '../../record/point';
+import { AFTER_LAPS, afterLap, floorRank } from '../../record/afterLaps';
+import type { Point } from '../../record/point';
 import { secondsOf, stopKey, stopStatus, STATES, type RouteStop } from '../../record/route';
 import { STATIONS } from '../../record/station';
 import type { ReadingGate } from '../../document/job';
@@ -32,14 +33,9 @@ export const routeName = (kind: RouteKind): string =>
 /** Once round the vehicle, axle figures between their two corners. */
 const ROUND: readonly Place[] = ['vehicle', 'FL', 'front', 'FR', 'RR', 'rear', 'RL'];
 
-/** When within the floor state a point is taken; the second set of ride heights after all but the last. */
-function lapOf(point: Point, set: number): number {
-  const lap: Lap = point.lap ?? (point.quantity === 'observation' ? 'hands' : point.rideHeight ? 'heights' : 'rest');
-  return LAPS.indexOf(lap === 'heights' && set > 1 ? 'second' : lap);
-}
-
 /**
- * The route through the readings of a gate: by the state the vehicle is in, once round within each.
+ * The route through the readings of a gate: Before by the state the vehicle is in, After in the order of danger (see
+ * {@link AFTER_LAPS}), once round within each.
  *
  * @param kind short asks only for what safety and the promise need
  * @returns stops in order. At After the same points as were measured Before, besides what After alone needs; ride
@@ -79,11 +75,15 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
         });
       }),
     );
+  const after = (stop: (typeof stops)[number]): number =>
+    gate === 'after' ? AFTER_LAPS.indexOf(afterLap(stop.point, w.job, stop)) : 0;
   return stops
+    .map((stop) => ({ ...stop, lap: after(stop) }))
     .sort(
       (a, b) =>
+        a.lap - b.lap ||
         STATES.indexOf(a.state) - STATES.indexOf(b.state) ||
-        lapOf(a.point, a.set) - lapOf(b.point, b.set) ||
+        floorRank(a.point, a.set) - floorRank(b.point, b.set) ||
         ROUND.indexOf(a.place) - ROUND.indexOf(b.place) ||
         a.order - b.order,
     )

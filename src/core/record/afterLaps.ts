@@ -1,0 +1,58 @@
+import type { JobDocument } from '../document/job';
+import type { Place, VehicleState } from '../kernel/places';
+import { bearsOn, sinceBefore } from './bearing';
+import { LAPS, type Lap, type Point } from './point';
+
+/**
+ * After goes in the order of danger: what the work can have left short, caught or open is found by hand with the wheels
+ * hanging, before the vehicle stands on them, is rolled, flexed or driven. Source: product.md, After.
+ */
+export const AFTER_LAPS = [
+  'hanging',
+  'wheels on',
+  'on its wheels',
+  'heights',
+  'hanging, where it moved',
+  'alignment',
+  'from below',
+  'flexed',
+  'turned to lock',
+  'lamps',
+  'road',
+] as const;
+export type AfterLap = (typeof AFTER_LAPS)[number];
+
+/** Hung by a hoist or on stands, wheels off the ground. */
+const HANGS: readonly VehicleState[] = ['droop', 'droop-left', 'droop-right'];
+
+/**
+ * In which lap of After a reading is taken.
+ *
+ * @param job with what was recorded and raised: where nothing bears on what hangs, it stands as Before once the heights
+ *   say so, and is asked only then
+ */
+export function afterLap(point: Point, job: JobDocument, at: { place: Place; state: VehicleState }): AfterLap {
+  if (HANGS.includes(at.state))
+    return job.changes.some((c) => sinceBefore(c) && bearsOn(c, job, point, at))
+      ? 'hanging'
+      : 'hanging, where it moved';
+  if (at.state === 'below') return 'from below';
+  if (at.state === 'ramp') return 'flexed';
+  if (at.state !== 'floor') return 'turned to lock';
+  if (point.tells.includes('wheel fit')) return 'wheels on';
+  if (point.tells.includes('engages')) return 'road';
+  const lap = floorLap(point);
+  if (lap === 'lamps') return 'lamps';
+  if (lap === 'heights') return 'heights';
+  const standing: readonly Lap[] = ['hands', 'load', 'last'];
+  return standing.includes(lap) || point.tells.includes('tyre size') ? 'on its wheels' : 'alignment';
+}
+
+/** When within the floor state a point is taken: by its own word, else by its nature. */
+export const floorLap = (point: Point): Lap =>
+  point.lap ?? (point.quantity === 'observation' ? 'hands' : point.rideHeight ? 'heights' : 'rest');
+/** The same as a rank; the second set of ride heights after all but the last. */
+export const floorRank = (point: Point, set: number): number => {
+  const lap = floorLap(point);
+  return LAPS.indexOf(lap === 'heights' && set > 1 ? 'second' : lap);
+};
