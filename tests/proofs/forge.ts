@@ -174,6 +174,54 @@ await prove('forge', async (check) => {
     );
     check('none is taken on what a device says of itself', snapshot.mark !== undefined && filedLate === 0);
 
+    // 4b: times to come, a change out of the past, limits and bands to nonsense.
+    const ahead = {
+      ...released,
+      readings: released.readings.map((r) => (r.gate === 'after' ? { ...r, takenAt: '2099-01-01T00:00:00Z' } : r)),
+    };
+    const dated = await answerOf(await bringIn(clients.technician, ahead));
+    const file = async (entries: unknown[]) => {
+      const response = await clients.technician.ask('/api/outbox', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ member: runa.id, sentAt: new Date().toISOString(), entries }),
+      });
+      return ((await response.json()) as { outcomes?: { state: string }[] }).outcomes ?? [];
+    };
+    const past = [
+      {
+        ...entry(built, 'change', { kind: 'brake-hose', what: 'out of the past' }, { at: ago(2.5) }),
+        mark: snapshot.mark,
+      },
+      { ...entry(built, 'change', { kind: 'brake-hose', what: 'out of the past' }, { at: ago(2.5) }), mark: null },
+    ];
+    const filedPast = (await file(past)).filter((o) => o.state === 'filed').length;
+    const standing = await one<{ n: number }>(sql`
+      select count(*)::int as n from readings r where r.job_id = ${built} and exists (
+        select 1 from changes c where c.job_id = r.job_id and c.what = 'out of the past' and c.at < r.taken_at)`);
+    const wide = { of: 'front-camber', low: -30, high: 30, datum: 'hub-to-lip', source: 'my own' };
+    const [band] = await file([entry(built, 'entry', { kind: 'alignment-band', fields: wide })]);
+    const limits: Record<string, string>[] = [
+      { figure: 'tyreToHose', clear: '-900 mm', stop: '-901 mm' },
+      { figure: 'hoseSlack', clear: '10 mm', stop: '5 mm' },
+      { figure: 'wheelToCalliper', clear: '3 mm', stop: '-900 mm' },
+      { figure: 'tyreToBody', clear: '-900 mm', stop: '-901 mm' },
+      { figure: 'crossCamber', clear: '30', stop: '40' },
+    ];
+    let taken = 0;
+    for (const limit of limits) {
+      const answer = await answerOf(
+        await clients.lead.form('saveLimit', { ...limit, source: 'x', password: PASSWORD }),
+      );
+      if (answer?.ok !== false) taken++;
+    }
+    console.log(
+      `a file of 2099: ${dated?.message?.slice(0, 60) ?? ''}; ${filedPast} changes said to be hours old, ${standing.n} readings left standing by them; a band of 60°: ${band?.state ?? ''}; ${taken} of ${limits.length} limits to nonsense taken`,
+    );
+    check('nothing dated ahead comes in', dated?.ok === false);
+    check('a change out of the past leaves no reading standing', filedPast === 2 && standing.n === 0);
+    check('nobody widens a band or a limit to nonsense', band?.state === 'refused' && taken === 0);
+
     // 5: ways in that were shut.
     const lives = async (who: Client) => (await who.ask('/api/jobs/' + open)).status === 200;
     const elsewhere = new Client(app.base);
