@@ -199,7 +199,7 @@ describe('route', () => {
       buildRoute(inHand({ ...read, changes }), 'before', 'short').filter((s) => s.status === 'stale').length,
     ).toBeGreaterThan(0);
   });
-  test('pressures come before heights, heights before gaps, the second set and torque last on the floor', () => {
+  test('pressures and torque come before heights, both sets of them before gaps', () => {
     const full = fillGate(base, 'before', { from: '2026-11-01T09:00:00Z' });
     const order = buildRoute(inHand({ ...full, job: { ...full.job, gate: 'after' } }), 'after', 'full')
       .filter((s) => s.state === 'floor')
@@ -208,9 +208,9 @@ describe('route', () => {
     expect(first('pedal1')).toBeLessThan(first('tyrePressure1'));
     expect(order.lastIndexOf('tyrePressure1')).toBeLessThan(first('hubToLip1'));
     expect(order.lastIndexOf('hubToLip1')).toBeLessThan(first('gapLip1'));
-    expect(order.lastIndexOf('gapLip1')).toBeLessThan(first('hubToLip2'));
-    // Torque comes last of all on the floor.
-    expect(order.lastIndexOf('hubToLip2')).toBeLessThan(first('torqueOpened1'));
+    expect(order.lastIndexOf('hubToLip2')).toBeLessThan(first('gapLip1'));
+    // What was opened is torqued before it is rolled; an adjustment after asks for it again.
+    expect(order.lastIndexOf('torqueOpened1')).toBeLessThan(first('hubToLip1'));
   });
   test('keys name a stop and its set', () => {
     expect(stopKey('hubToLip', 'FL', 'floor', 1)).toBe('hubToLip.FL.floor');
