@@ -84,6 +84,17 @@ const HEADERS = {
   ...(process.env.HIGH_GATE_URL?.startsWith('https:') && { 'Strict-Transport-Security': 'max-age=31536000' }),
 };
 
+/**
+ * Refuses once the body has gone by unread, where it is no longer than anything that is taken: answered in the middle of
+ * it, its sender would see a broken connection and no words.
+ */
+function refuseUnread(request, response, status, message) {
+  const length = Number(request.headers['content-length'] ?? 0);
+  if (!(length > 0 && length <= LARGEST.file)) return refuse(response, status, message);
+  request.once('end', () => refuse(response, status, message));
+  request.resume();
+}
+
 /** What anything here is done by; the rest is refused before Next, which fails on some of it. */
 const METHODS = ['GET', 'HEAD', 'POST'];
 
@@ -147,7 +158,7 @@ const server = createServer((request, response) => {
   if (proxies === 0) for (const name of ['for', 'host', 'proto', 'port']) delete request.headers[`x-forwarded-${name}`];
   for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
   const refused = outOfBounds(request);
-  if (refused) return refuse(response, ...refused);
+  if (refused) return refuseUnread(request, response, ...refused);
   if (globalThis.highGateStopping) response.setHeader('Connection', 'close');
   const asked = { away: false };
   sayAway(response, asked);
