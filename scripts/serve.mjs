@@ -2,6 +2,7 @@
 // bounds what it may carry, writes one line of log each, and stops without cutting anybody off.
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { createHmac, timingSafeEqual } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -75,12 +76,7 @@ function largest(request, where) {
 
 /** On every answer, whoever makes it: what is built and the worker's own script too. */
 const HEADERS = {
-  'X-Content-Type-Options': 'nosniff',
-  'X-Frame-Options': 'DENY',
-  'Referrer-Policy': 'same-origin',
-  'Permissions-Policy': 'camera=(), microphone=(), geolocation=(), payment=(), usb=()',
-  'Cross-Origin-Opener-Policy': 'same-origin',
-  'Cross-Origin-Resource-Policy': 'same-origin',
+  ...JSON.parse(readFileSync(path.join(ROOT, 'src/server/access/headers.json'), 'utf8')),
   ...(process.env.HIGH_GATE_URL?.startsWith('https:') && { 'Strict-Transport-Security': 'max-age=31536000' }),
 };
 
@@ -105,7 +101,11 @@ function outOfBounds(request) {
   const length = Number(request.headers['content-length'] ?? 0);
   const where = request.url.split('?')[0];
   if (where === '/_next/image') return [404, 'There is nothing here.'];
-  if (!(length <= largest(request, where))) return [413, 'That is larger than anything this takes.'];
+  if (!(length <= largest(request, where)))
+    // A tablet whose sign-in has run out keeps what waits on it, and is told why it was not taken.
+    return where.startsWith('/api/') && !isKnown(request) && length <= LARGEST.other
+      ? [401, 'You are signed out. Sign in again.']
+      : [413, 'That is larger than anything this takes.'];
   try {
     decodeURIComponent(where);
   } catch {

@@ -1,6 +1,7 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { bodyIsOurs } from '@/server/access/actionBody';
 import { foreign } from '@/server/access/foreign';
+import SAME from '@/server/access/headers.json';
 import { standOrigin } from '@/server/env';
 
 const DEV = process.env.NODE_ENV !== 'production';
@@ -30,13 +31,8 @@ function contentPolicy(nonce: string): string {
 }
 
 const HEADERS: Record<string, string> = {
-  'X-Content-Type-Options': 'nosniff',
-  'X-Frame-Options': 'DENY',
-  // An address can carry a secret (an invitation, a customer's link): no other site is told it.
-  'Referrer-Policy': 'same-origin',
-  'Permissions-Policy': 'camera=(), microphone=(), geolocation=(), payment=(), usb=()',
-  'Cross-Origin-Opener-Policy': 'same-origin',
-  'Cross-Origin-Resource-Policy': 'same-origin',
+  // The server in front sets the same on what is not a page; in development nothing stands in front.
+  ...SAME,
   ...(PUBLIC_URL?.startsWith('https:') && { 'Strict-Transport-Security': 'max-age=31536000' }),
 };
 

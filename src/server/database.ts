@@ -1,8 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { connect, inTransaction, type Database, type Db } from '@/db/client';
-import { fitToTell, isAway } from './away';
+import { DatabaseAway, fitToTell, isAway } from './away';
 import { env } from './env';
 import { log } from './log';
+import { isBusy } from './threads/pool';
 import { TurnsOfEach } from './turns';
 
 type Connected = ReturnType<typeof connect>;
@@ -16,8 +17,11 @@ const atTheDoor = (): Connected => (kept.highGateDoor ??= connect(env().DATABASE
 /** Accounts, sessions, and what must be known before it is known whose shop it is. Sees no shop's rows. */
 export const door = (): Database => atTheDoor().db;
 
-/** Of the application's ten connections one shop has seven: whatever it asks for at once, another finds one free. */
-const connections = new TurnsOfEach({ atOnce: 7, waiting: 400 });
+/**
+ * Of the application's ten connections one shop has seven: whatever it asks for at once, another finds one free. Nobody
+ * waits longer for a turn than the server lets anybody wait for a lock: with the database gone silent each is told so.
+ */
+const connections = new TurnsOfEach({ atOnce: 7, waiting: 400, patience: 8000 });
 
 /**
  * Refuses to work as a role that owns tables or could see past row-level security: the shops would then be kept apart
@@ -65,7 +69,8 @@ export async function inShop<T>(shopId: string, act: (tx: Db) => Promise<T>): Pr
     await roleIsSafe();
     return await connections.take(shopId, () => inTransaction(app().pool, shopId, act));
   } catch (error) {
-    throw told(error);
+    // No turn came: for whoever asked it is a database that does not answer, as it was when the pool had none to spare.
+    throw told(isBusy(error) ? new DatabaseAway('the database has no connection to spare') : error);
   }
 }
 

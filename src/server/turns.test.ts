@@ -34,6 +34,18 @@ describe('turns', () => {
       { numRuns: 60 },
     );
   });
+  test('whoever waited too long is told so, and leaves no gap in the line', async () => {
+    const turns = new Turns({ atOnce: 1, waiting: 9, patience: 20 });
+    let go = () => {};
+    const held = turns.take(() => new Promise<void>((done) => (go = done)));
+    const [late, later] = await Promise.allSettled([turns.take(async () => 1), turns.take(async () => 2)]);
+    expect([late, later].map((d) => d.status === 'rejected' && isBusy(d.reason))).toEqual([true, true]);
+    const next = turns.take(async () => 3);
+    go();
+    await held;
+    expect(await next).toBe(3);
+    expect(turns.idle).toBe(true);
+  });
   test('more than may wait are told so, and those of another name are not behind them', async () => {
     const each = new TurnsOfEach({ atOnce: 1, waiting: 1 });
     let go = () => {};

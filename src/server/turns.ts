@@ -1,21 +1,28 @@
 import { Busy } from './threads/pool';
 
-/** So many at once, the others in their order; more than may wait are told that everything is busy. */
+export interface TurnLimits {
+  atOnce: number;
+  waiting: number;
+  /** ms that one may wait for its turn; without it, as long as it takes. */
+  patience?: number;
+}
+
+/** So many at once, the others in their order; more than may wait, or longer, are told that everything is busy. */
 export class Turns {
   private now = 0;
   private readonly line: (() => void)[] = [];
 
-  constructor(private readonly limits: { atOnce: number; waiting: number }) {}
+  constructor(private readonly limits: TurnLimits) {}
 
   get idle(): boolean {
     return this.now === 0;
   }
 
-  /** @throws Busy where as many wait already as may */
+  /** @throws Busy where as many wait already as may, or it was waited for too long */
   async take<T>(run: () => Promise<T>): Promise<T> {
     if (this.now >= this.limits.atOnce) {
       if (this.line.length >= this.limits.waiting) throw new Busy('everything is busy');
-      await new Promise<void>((turn) => this.line.push(turn));
+      await this.turn();
     } else this.now++;
     try {
       return await run();
@@ -26,13 +33,31 @@ export class Turns {
       else this.now--;
     }
   }
+
+  private turn(): Promise<void> {
+    const { patience } = this.limits;
+    return new Promise((turn, failed) => {
+      const mine = () => {
+        clearTimeout(late);
+        turn();
+      };
+      const late =
+        patience === undefined
+          ? undefined
+          : setTimeout(() => {
+              this.line.splice(this.line.indexOf(mine), 1);
+              failed(new Busy('everything is busy'));
+            }, patience);
+      this.line.push(mine);
+    });
+  }
 }
 
 /** Turns of each of many, by a name: what one asks for waits behind no other's. */
 export class TurnsOfEach {
   private readonly all = new Map<string, Turns>();
 
-  constructor(private readonly limits: { atOnce: number; waiting: number }) {}
+  constructor(private readonly limits: TurnLimits) {}
 
   async take<T>(name: string, run: () => Promise<T>): Promise<T> {
     const turns = this.all.get(name) ?? new Turns(this.limits);

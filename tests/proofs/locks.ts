@@ -47,8 +47,11 @@ await prove('locks', async (check) => {
         from pg_stat_activity where usename like 'high_gate_app%'`)
     ).rows[0] ?? { n: -1, stuck: -1 };
   const full = async () => {
-    // As many at once as the pool has connections and more: it has grown to what it may be.
-    const all = await Promise.all(Array.from({ length: 30 }, () => status(clients.lead, '/kits')));
+    // As many at once as the pool has connections and more, of two shops since one has not all of them: it has grown to
+    // what it may be.
+    const all = await Promise.all(
+      Array.from({ length: 60 }, (_, i) => status(i % 2 === 0 ? clients.lead : clients['another shop'], '/kits')),
+    );
     return { ok: all.every((s) => s === 200), ...(await backends()) };
   };
   try {

@@ -5,7 +5,7 @@ import { LAPS, type Lap, type Point } from './point';
 
 /**
  * After goes in the order of danger: what the work can have left short, caught or open is found by hand with the wheels
- * hanging, before the vehicle stands on them, is rolled, flexed or driven. Source: product.md, After.
+ * hanging, before the vehicle stands on them, is rolled, flexed or driven. Source: docs/figures.md "After, in the order of danger".
  */
 export const AFTER_LAPS = [
   'hanging',

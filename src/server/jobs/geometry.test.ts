@@ -98,6 +98,12 @@ withDatabase('versions of a vehicle’s geometry', () => {
     expect(await keeping({ ...standing(0), obstacles: [{ id: 'o', on: 'body', points: fine }] })).toMatch(
       /finer than any tape/,
     );
+    // Said to have come 130 mm out, as built it is not 70 farther: each is within its own, both together are not.
+    await gate(jobId, 'plan');
+    expect(await keeping(standing(130), 'before')).toBe('kept');
+    await gate(jobId, 'build');
+    expect(await keeping(standing(200))).toMatch(/200 mm outside half the track that was booked/);
+    expect(await keeping(standing(140))).toBe('kept');
   });
 
   test('a faulty file, another kind of linkage, as built too early: refused in words, nothing kept', async () => {

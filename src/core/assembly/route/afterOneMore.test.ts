@@ -1,20 +1,14 @@
-import { CAIRN, PACKHORSE, TARN } from '../../../../scripts/demo/vehicles';
+import { TARN } from '../../../../scripts/demo/vehicles';
+import { BY_SUSPENSION } from '../../../../tests/support/vehicles';
 import { inHand } from '../../../../tests/support/inHand';
 import { found, lifted } from '../../../../tests/support/lifted';
-import type { Change, JobDocument, Reading, Vehicle } from '../../document/job';
+import type { Change, JobDocument, Reading } from '../../document/job';
 import { buildRoute } from './route';
 
 const TURNED = '2026-11-10T09:00:00Z';
 const AFRESH = '2026-11-10T10:00:00Z';
 const HEIGHTS = ['hubToLip', 'floorToLip', 'loadedRadius', 'hubToMark'];
 const TOES = ['toeBehind', 'toeAhead', 'toeDiameter'];
-const VEHICLES: readonly (readonly [string, Vehicle])[] = [
-  ['a beam on links', CAIRN],
-  ['a beam on radius arms', PACKHORSE],
-  ['coil-over wishbones', TARN],
-  ['torsion bars', { ...TARN, frontSuspension: 'wishbone-torsion-bar' }],
-  ['leaves at both ends', { ...CAIRN, frontSuspension: 'beam-leaves', rearSuspension: 'beam-leaves' }],
-];
 type Stop = ReturnType<typeof buildRoute>[number];
 const minutes = (stops: readonly Stop[]): number => stops.reduce((sum, s) => sum + s.seconds, 0) / 60;
 const route = (job: JobDocument): Stop[] => buildRoute(inHand(job), 'after', 'short');
@@ -49,7 +43,7 @@ const again = (job: JobDocument, points: readonly string[], by: (r: Reading) => 
 const rise = (front: number) => (r: Reading) =>
   r.point !== 'loadedRadius' && (r.place === 'FL' || r.place === 'FR') ? front : 0;
 
-describe.each(VEHICLES)('what one more change costs on %s', (_name, vehicle) => {
+describe.each(BY_SUSPENSION)('what one more change costs on %s', (_name, vehicle) => {
   const whole = lifted({ vehicle, changes: ['alignment'] });
   const part = vehicle.frontSuspension === 'wishbone-torsion-bar' ? 'torsion-key' : 'collar';
   const collar = changed(whole, { place: 'front', part });

@@ -1,18 +1,12 @@
-import { CAIRN, PACKHORSE, TARN } from '../../../../scripts/demo/vehicles';
+import { CAIRN } from '../../../../scripts/demo/vehicles';
+import { BY_SUSPENSION } from '../../../../tests/support/vehicles';
 import { inHand } from '../../../../tests/support/inHand';
 import { lifted } from '../../../../tests/support/lifted';
 import type { Change, JobDocument, Vehicle } from '../../document/job';
 import { axleAt } from '../../kernel/places';
 import { buildRoute } from './route';
 
-const VEHICLES: readonly (readonly [string, Vehicle])[] = [
-  ['a beam on links', CAIRN],
-  ['a beam on radius arms', PACKHORSE],
-  ['coil-over wishbones', TARN],
-  ['torsion bars', { ...TARN, frontSuspension: 'wishbone-torsion-bar' }],
-  ['leaves at both ends', { ...CAIRN, frontSuspension: 'beam-leaves', rearSuspension: 'beam-leaves' }],
-  ['triangulated links', { ...CAIRN, rearSuspension: 'beam-triangulated' }],
-];
+const VEHICLES = [...BY_SUSPENSION, ['triangulated links', { ...CAIRN, rearSuspension: 'beam-triangulated' }] as const];
 /** What a lift makes: coils with arms, a levelling spacer, tyre and wheel, shaft and case, a body lift, nothing told of a place. */
 const LIFTS: readonly (readonly [string, readonly Partial<Change>[]])[] = [
   ['coils and arms all round', [{ kind: 'spring' }, { kind: 'track-bar-or-arm' }]],

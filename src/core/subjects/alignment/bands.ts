@@ -9,7 +9,7 @@ import type { Spot } from '../../record/figures';
 import { heightSpots } from '../stance/heightNeeds';
 import { hubToLipAt, readAt } from '../stance/rise';
 import { waitsForLead } from './bandsSeen';
-import { floor, spotsFor, toeSpots } from './read';
+import { everyWayTo, floor } from './read';
 
 /** What a maker states of an axle's alignment: one band a figure, or rows of a table over ride height. */
 export const BANDED = [
@@ -248,7 +248,7 @@ export function lacksBand(
           };
     default:
       return gate === 'after' &&
-        waitsForLead(w, (e) => e.kind === alignmentBand.kind && e.body.of === of, readFor(w, of, place))
+        waitsForLead(w, (e) => e.kind === alignmentBand.kind && e.body.of === of, readFor(of, place))
         ? LATE_BAND
         : null;
   }
@@ -257,17 +257,16 @@ export function lacksBand(
 /** What a band that was filed after its figure was read waits for. */
 export const LATE_BAND = {
   why: 'waits for a lead: what it is judged by was filed after it was read',
-  next: 'A lead compares the bands with the maker’s sheet and says so on the alignment page; or read it again.',
+  next: 'A lead compares the bands with the maker’s sheet and says so on the alignment page.',
 } as const;
 
-/** The readings After that a banded figure is made of. */
-function readFor(w: Workings, of: BandedId, place: Place): Spot[] {
+/** Where a banded figure may have been read After, whichever way. */
+function readFor(of: BandedId, place: Place): Spot[] {
   const { figure, axle } = BANDED.find((b) => b.id === of) ?? BANDED[0];
-  if (figure === 'toe') return toeSpots(w, 'after', axle);
-  const corners = isCorner(place) ? [place] : cornersOf(axle);
-  return corners.flatMap((corner) =>
-    figure === 'lean' ? [floor('after', 'axisLean', corner)] : spotsFor(w, 'after', figure, corner),
-  );
+  const corners = isCorner(place) && figure !== 'toe' ? [place] : cornersOf(axle);
+  return figure === 'lean'
+    ? corners.map((corner) => floor('after', 'axisLean', corner))
+    : everyWayTo('after', figure, corners);
 }
 export const bandSaid = (low: number, high: number): Phrase => [fine(low, true), ' to ', fine(high, true)];
 
@@ -316,25 +315,20 @@ export function leadsOf(job: Pick<JobDocument, 'entries'>): LeadKept[] {
   }
   return [...standing.values()].filter(({ lead }) => lead !== 0);
 }
-/** Why a figure left against right is not judged by the lead that stands: it was filed once both were read. */
-export const lateLead = (
-  w: Workings,
-  figure: LeadKept['figure'],
-  spots: readonly Spot[],
-): { why: string; next: string } | null =>
-  waitsForLead(w, (e) => e.kind === alignmentLead.kind && e.body.figure === figure, spots) ? LATE_BAND : null;
+/** Why a figure left against right is not judged by the lead that stands: it was filed once either was read. */
+export const lateLead = (w: Workings, figure: LeadKept['figure']): { why: string; next: string } | null =>
+  waitsForLead(
+    w,
+    (e) => e.kind === alignmentLead.kind && e.body.figure === figure,
+    everyWayTo('after', figure, cornersOf('front')),
+  )
+    ? LATE_BAND
+    : null;
 
 /** Whether anything that is judged After waits for a lead to look at the bands and leads. */
 export const bandsWait = (w: Workings): boolean =>
   BANDED.some(({ id, axle }) => lacksBand(w, 'after', id, axle) === LATE_BAND) ||
-  (['caster', 'camber'] as const).some(
-    (figure) =>
-      lateLead(
-        w,
-        figure,
-        cornersOf('front').flatMap((corner) => spotsFor(w, 'after', figure, corner)),
-      ) !== null,
-  );
+  (['caster', 'camber'] as const).some((figure) => lateLead(w, figure) !== null);
 
 export const leadOf = (job: Pick<JobDocument, 'entries'>, figure: LeadKept['figure']): number =>
   leadsOf(job).find((l) => l.figure === figure)?.lead ?? 0;

@@ -27,7 +27,7 @@ const having = (...entries: Filed[]): JobDocument => ({ ...job, entries: [...job
 const toe = (of: JobDocument) => found(of, 'total-toe', 'front');
 
 describe('a band filed once its figure was read', () => {
-  test('clears nothing until a lead has looked at it, or the figure is read again', () => {
+  test('clears nothing until a lead has looked at it', () => {
     expect(toe(job).verdict).not.toBe('Clear');
     expect(toe(having(entry('alignment-band', WIDE, EARLY))).verdict).toBe('Clear');
     const late = having(entry('alignment-band', WIDE, LATE));
@@ -43,6 +43,37 @@ describe('a band filed once its figure was read', () => {
     const from = { by: 'Runa', at: LATER, from: 'x.json' };
     expect(toe(having(entry('alignment-band', WIDE, LATE), { ...seen, broughtIn: from })).verdict).toBe('Not measured');
     expect(toe(having(entry('alignment-band', WIDE, EARLY, { broughtIn: from }))).verdict).toBe('Not measured');
+  });
+  test('reading the figure once more, another way, or striking the first reading clears it no more than before', () => {
+    const late = having(entry('alignment-band', WIDE, LATE));
+    const mine = (r: JobDocument['readings'][number]) => r.gate === 'after' && /^toe(Behind|Ahead)$/.test(r.point);
+    const afresh = late.readings
+      .filter(mine)
+      .map((r) => ({ ...r, id: crypto.randomUUID(), supersedes: r.id, takenAt: LATER }));
+    const again = { ...late, readings: [...late.readings, ...afresh] };
+    expect(toe(again).verdict).toBe('Not measured');
+    const strikes = late.readings
+      .filter(mine)
+      .map((r) => ({ reading: r.id, reason: 'mistyped', by: 'Runa', at: LATER }));
+    const anew = { ...late, readings: [...late.readings, ...afresh.map((r) => ({ ...r, supersedes: null }))] };
+    expect(toe({ ...anew, strikes: [...anew.strikes, ...strikes] }).verdict).toBe('Not measured');
+    const [like] = afresh;
+    if (!like) throw new Error('no toe');
+    const stand = (['FL', 'FR'] as const).map((place) => ({
+      ...like,
+      id: crypto.randomUUID(),
+      point: 'toe',
+      place,
+      value: 0.3,
+      text: '0.3',
+      unit: '°',
+      instrument: 'alignment-rack',
+      supersedes: null,
+    }));
+    expect(toe({ ...late, readings: [...late.readings, ...stand] }).verdict).toBe('Not measured');
+    // The rear axle's own band is no later than anything that was read there.
+    const rear = having(entry('alignment-band', { ...WIDE, of: 'rear-toe' }, LATE));
+    expect(toe(rear).verdict).toBe(toe(job).verdict);
   });
   test('said to be older it waits all the same, by when it reached the server', () => {
     const filed = (at: string) => ({

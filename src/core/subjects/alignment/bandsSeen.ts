@@ -30,18 +30,19 @@ const isUnseen = ({ entries }: Pick<JobDocument, 'entries'>, stated: Filed): boo
   !entries.some(({ kind, broughtIn, ...seen }) => kind === bandsSeen.kind && !broughtIn && !isLater(stated, seen));
 
 /**
- * Whether what a figure is judged by waits for a lead: it was filed or changed after the figure was read, or came out of
- * a file, and no lead has looked at it since. Whoever reads a figure outside its band must not widen the band.
+ * Whether what a figure is judged by waits for a lead: it was filed or changed after the figure was first read, or came
+ * out of a file, and no lead has looked at it since. Whoever reads a figure outside its band must not widen the band.
  *
  * @param stated whether an entry is what the figure is judged by
- * @param spots the readings that the figure is made of
+ * @param spots where the figure may have been read, whichever way
  */
 export function waitsForLead(w: Workings, stated: (entry: Filed) => boolean, spots: readonly Spot[]): boolean {
-  const last = spots.flatMap((spot) => w.figures.at(spot).at(-1) ?? []);
+  // Ever read, whatever became of it: read once more, or another way, the figure is known to whoever files the band.
+  const known = spots.flatMap((spot) => w.history.all(spot)).filter((reading) => reading.value !== null);
   return w.job.entries.some(
     (entry) =>
       stated(entry) &&
-      (entry.broughtIn !== undefined || last.some((reading) => isLater(entry, taken(reading)))) &&
+      (entry.broughtIn !== undefined || known.some((reading) => isLater(entry, taken(reading)))) &&
       isUnseen(w.job, entry),
   );
 }

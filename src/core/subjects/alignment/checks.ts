@@ -151,14 +151,7 @@ const cross = (
   limit: id === 'camber' ? crossCamber : crossCaster,
   places: () => ['front'],
   needs: (w) => ({ required: named(cornersOf('front').flatMap((corner) => spotsFor(w, gate, id, corner))) }),
-  notWorkable: (w) =>
-    gate === 'after'
-      ? lateLead(
-          w,
-          id,
-          cornersOf('front').flatMap((corner) => spotsFor(w, gate, id, corner)),
-        )
-      : null,
+  notWorkable: (w) => (gate === 'after' ? lateLead(w, id) : null),
   work: ({ w }) => {
     const [l, r] = cornersOf('front').map((corner) => at(w, gate, corner));
     if (!l || !r) return null;

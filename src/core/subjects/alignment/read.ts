@@ -86,6 +86,14 @@ const WAYS_TO: Readonly<Record<'camber' | 'caster' | 'toe', readonly string[]>> 
 export const wasAligned = (h: History, gate: ReadingGate, figure: keyof typeof WAYS_TO, corner: Corner): boolean =>
   WAYS_TO[figure].some((point) => h.wasRead(floor(gate, point, corner)));
 
+/** Every spot by which a figure of those wheels may be told at a gate, whichever way; the front's total toe also by its two spans. */
+export const everyWayTo = (gate: ReadingGate, figure: keyof typeof WAYS_TO, corners: readonly Corner[]): Spot[] => [
+  ...corners.flatMap((corner) => WAYS_TO[figure].map((point) => floor(gate, point, corner))),
+  ...(figure === 'toe' && corners.includes('FL')
+    ? ['toeBehind', 'toeAhead'].map((point) => floor(gate, point, 'front'))
+    : []),
+];
+
 /** Whether the toe of each wheel of an axle was ever read by itself at a gate. */
 export const toesEver = (h: History, gate: ReadingGate, axle: Axle): boolean =>
   cornersOf(axle).some((corner) => wasAligned(h, gate, 'toe', corner));
