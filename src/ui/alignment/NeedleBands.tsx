@@ -72,9 +72,11 @@ export function NeedleBands({
             {band ? (
               <>
                 <path
-                  d={`M${x(band.low)} ${mid - 26} V${mid + 26} M${x(band.high)} ${mid - 26} V${mid + 26}`}
-                  stroke="var(--graphite)"
-                  strokeWidth="4"
+                  // Brackets, thin and grey: a mark that stands beside one is not taken for it.
+                  d={`M${x(band.low) + 9} ${mid - 26} h-9 V${mid + 26} h9 M${x(band.high) - 9} ${mid - 26} h9 V${mid + 26} h-9`}
+                  fill="none"
+                  stroke="var(--pencil)"
+                  strokeWidth="2.5"
                 />
                 {[band.low, band.high].map((v) => (
                   <text key={v} x={x(v)} y={mid + 46} fontSize="16" textAnchor="middle" fill="var(--pencil)">
