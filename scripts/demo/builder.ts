@@ -3,6 +3,7 @@ import { axleOf, isCorner } from '@/core/kernel/places';
 import { isBeam, JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
 import { buildRoute } from '@/core/assembly/route/route';
 import { stopKey, type RouteStop } from '@/core/record/route';
+import { readIn } from '@/core/record/point';
 import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import { show } from '@/core/kernel/units/format';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/quantity';
@@ -245,7 +246,13 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     shaftHanging: [-18.3, 9.4],
     pinionHanging: [11.2, 2.4],
     shaftGap: [31, 27],
-    'shaftGap.ramp': [38, 22],
+    'shaftGap.below': [96, 110],
+    'shaftGap.cycled': [27, 17],
+    shaftGapAt: [310, 640],
+    hubToLipBoth: [379, 388],
+    'bumpStopGap.cycled': 0,
+    'rampInner.cycled': [24, 28],
+    'rampHose.cycled': 41,
   },
 };
 
@@ -256,7 +263,8 @@ export interface FillOptions {
   units?: UnitChoice;
   by?: string;
   from: string;
-  route?: 'full' | 'short';
+  /** A route by its id. */
+  route?: string;
   /** Stops after that many. */
   most?: number;
   /** As real readings do, a sixteenth or two beside what they should be; where left out, all exactly. */
@@ -350,7 +358,8 @@ function besideRoute(job: JobDocument, gate: ReadingGate, key: string): RouteSto
 }
 
 export type Given = number | 'not-fitted' | 'cannot-reach' | { fault: string } | { choice: string } | undefined;
-function answerStop(
+/** One stop answered as a technician would type it. */
+export function answerStop(
   stop: RouteStop,
   given: Given,
   how: { units: UnitChoice; by: string; at: string; job: string | null },
@@ -367,7 +376,7 @@ function answerStop(
     unit: '',
     good: null,
     value: null,
-    instrument: point.instrument,
+    instrument: readIn(point, state).instrument,
     takenBy: how.by,
     takenAt: how.at,
     note: '',

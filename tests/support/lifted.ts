@@ -15,6 +15,8 @@ export interface Lifted {
   changes?: readonly Change['kind'][];
   /** Nothing but that is in the record: what was fitted nobody wrote down. */
   bare?: true;
+  /** Whether both axles were cycled while they were built, springs out, besides one wheel up; so where it is whole. */
+  cycled?: boolean;
 }
 
 /** What lifts it, and the links that its bars want then. */
@@ -30,6 +32,7 @@ export function lifted({
   reference,
   changes = [],
   bare,
+  cycled = !bare,
 }: Lifted = {}): JobDocument {
   const start = startJob({
     job: { number: 'HG-1', use: 'test', bookedAt: '2026-11-01T08:00:00Z', gate: 'before', ...job },
@@ -42,11 +45,16 @@ export function lifted({
   const read = fillGate(start, 'before', { from: '2026-11-01T09:00:00Z', values: before });
   const made = bare ? changes : [...new Set([...LIFTED_BY, ...changes])];
   const built = made.reduce((far, kind) => withChange(far, kind, '2026-11-01T20:00:00Z', 'build'), read);
-  return fillGate({ ...built, job: { ...built.job, gate: 'after' } }, 'after', {
-    from: '2026-11-02T09:00:00Z',
-    // On the tyres that it came on, but where others were fitted.
-    values: made.includes('tyre-or-wheel') || bare ? after : { tyreDiameter: 806, ...after },
-  });
+  const opened: JobDocument = { ...built, job: { ...built.job, gate: 'after' } };
+  // On the tyres that it came on, but where others were fitted.
+  const values = made.includes('tyre-or-wheel') || bare ? after : { tyreDiameter: 806, ...after };
+  const whole = fillGate(opened, 'after', { from: '2026-11-02T09:00:00Z', values });
+  return cycled
+    ? ['cycled-front', 'cycled-rear'].reduce(
+        (far, route) => fillGate(far, 'after', { from: '2026-11-02T15:00:00Z', route, values }),
+        whole,
+      )
+    : whole;
 }
 
 /** A front and a rear beam lifted on springs, read Before and After; it came as its maker made it. */

@@ -1,6 +1,7 @@
 import { workingsOf } from './book';
 import { randomUUID } from 'node:crypto';
 import { demoJobs } from '../../../scripts/demo/jobs';
+import { buildRoute } from './route/route';
 import { makeSheet } from './sheet/sheet';
 import { readingsCsv } from './formats/readingsCsv';
 import { readJobFile } from './formats/jobFile';
@@ -38,7 +39,11 @@ describe('what a job file is worth here', () => {
       ...released,
       readings: released.readings.filter((r) => r.gate !== gate),
     });
-    expect(brought(released).job.gate).toBe('release');
+    // All of it is in, but what counted as read Before: since then the vehicle has left that shop.
+    const came = brought(released);
+    expect(came.job.gate).toBe('after');
+    const open = buildRoute(workingsOf(came), 'after', 'short').filter((s) => s.status !== 'answered');
+    expect([...new Set(open.map((s) => s.point.id))]).toEqual(['hoseFree']);
     // Its After readings taken out: it was built, as it says, and nothing was read since.
     expect(brought(without('after')).job.gate).toBe('build');
     const one = { ...released, readings: released.readings.filter((r) => r.gate === 'before').slice(1) };

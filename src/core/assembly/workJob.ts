@@ -7,7 +7,7 @@ import type { Verdict } from '../record/checks/types';
 import { workCheck } from '../record/checks/workCheck';
 
 /** Version of the arithmetic; it is frozen with every sheet. */
-export const CORE_VERSION = '0.10.0';
+export const CORE_VERSION = '0.11.0';
 
 /**
  * Works every check of a job on what has been read.

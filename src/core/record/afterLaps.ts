@@ -12,15 +12,32 @@ export const AFTER_LAPS = [
   'wheels on',
   'on its wheels',
   'heights',
-  'hanging, where it moved',
   'alignment',
   'from below',
+  'hanging, where it moved',
   'flexed',
   'turned to lock',
+  'rolled',
   'lamps',
   'road',
 ] as const;
 export type AfterLap = (typeof AFTER_LAPS)[number];
+
+/** What a technician is told that a lap is. */
+export const LAP_NAME: Record<AfterLap, string> = {
+  hanging: 'on the hoist as the build ends, wheels hanging',
+  'wheels on': 'as each wheel goes on',
+  'on its wheels': 'on its wheels',
+  heights: 'heights, rolled and bounced between the two sets',
+  alignment: 'alignment and axle places',
+  'from below': 'from below, at ride height',
+  'hanging, where it moved': 'hanging once more, where the heights moved',
+  flexed: 'flexed',
+  'turned to lock': 'on the floor, turned to both locks',
+  rolled: 'rolled at walking pace',
+  lamps: 'lamps',
+  road: 'gears, lamps of the dash, road',
+};
 
 /** Hung by a hoist or on stands, wheels off the ground. */
 const HANGS: readonly VehicleState[] = ['droop', 'droop-left', 'droop-right'];
@@ -37,10 +54,12 @@ export function afterLap(point: Point, job: JobDocument, at: { place: Place; sta
       ? 'hanging'
       : 'hanging, where it moved';
   if (at.state === 'below') return 'from below';
-  if (at.state === 'ramp') return 'flexed';
+  if (at.state === 'ramp' || at.state === 'cycled') return 'flexed';
   if (at.state !== 'floor') return 'turned to lock';
   if (point.tells.includes('wheel fit')) return 'wheels on';
   if (point.tells.includes('engages')) return 'road';
+  // What rolls by itself comes once it was flexed: a touch at walking pace is heard, one on the road is felt.
+  if (point.tells.includes('rub test')) return 'rolled';
   const lap = floorLap(point);
   if (lap === 'lamps') return 'lamps';
   if (lap === 'heights') return 'heights';

@@ -39,8 +39,8 @@ const rear = (job: JobDocument, point: string, place: Place, state: Reading['sta
 describe('as Before', () => {
   test('a levelling job is not asked again what front spacers cannot have changed; it counts as read Before', () => {
     const job = levelled();
-    const came = inHand(job).figures.figure({ gate: 'before', point: 'hoseFree', place: 'rear', state: 'droop' });
-    const is = rear(job, 'hoseFree', 'rear', 'droop');
+    const came = inHand(job).figures.figure({ gate: 'before', point: 'hoseSpan', place: 'rear', state: 'droop' });
+    const is = rear(job, 'hoseSpan', 'rear', 'droop');
     if (came.status !== 'read' || is.status !== 'read') throw new Error(`${came.status} ${is.status}`);
     expect([is.value, is.unmoved?.change]).toEqual([came.value, null]);
     expect(is.u).toBeGreaterThan(came.u);
@@ -50,13 +50,18 @@ describe('as Before', () => {
       steps.filter((name) => /as Before, \w+ \d+ Nov 2026; every corner within/.test(name)).length,
     ).toBeGreaterThan(0);
     // The front is read anew, all of it.
-    expect(rear(job, 'hoseFree', 'FL', 'droop')).not.toHaveProperty('unmoved');
+    expect(rear(job, 'hoseSpan', 'FL', 'droop')).not.toHaveProperty('unmoved');
   });
   test('an axle that stands elsewhere by more than 3 mm, up or down, is read', () => {
     for (const by of [0, 2, -2])
-      expect([by, rear(levelled(by), 'hoseFree', 'rear', 'droop').status]).toEqual([by, 'read']);
+      expect([by, rear(levelled(by), 'hoseSpan', 'rear', 'droop').status]).toEqual([by, 'read']);
     for (const by of [4, -4, 20])
-      expect([by, rear(levelled(by), 'hoseFree', 'rear', 'droop').status]).toEqual([by, 'missing']);
+      expect([by, rear(levelled(by), 'hoseSpan', 'rear', 'droop').status]).toEqual([by, 'missing']);
+    // A length of the part itself stands at whatever height, as sure as it was read.
+    const [came, is] = (['before', 'after'] as const).map((gate) =>
+      inHand(levelled(20)).figures.figure({ gate, point: 'hoseFree', place: 'rear', state: 'droop' }),
+    );
+    expect(is).toMatchObject({ status: 'read', u: came?.status === 'read' ? came.u : 0 });
   });
   test('what a change bears on there is read; recorded without a place it bears on the whole vehicle', () => {
     const hose = levelled(0);
@@ -101,14 +106,14 @@ describe('as Before', () => {
   });
   test('read After once and struck, it is read again, whatever Before said', () => {
     const job = levelled();
-    const read = full.readings.find((r) => r.gate === 'after' && r.point === 'hoseFree' && r.place === 'rear');
+    const read = full.readings.find((r) => r.gate === 'after' && r.point === 'hoseSpan' && r.place === 'rear');
     if (!read) throw new Error('the hose is read');
     const struck: JobDocument = {
       ...job,
       readings: [...job.readings, read],
       strikes: [{ reading: read.id, reason: 'misread', by: 'Runa', at: '2026-11-03T09:00:00Z' }],
     };
-    expect(rear(struck, 'hoseFree', 'rear', 'droop').status).toBe('missing');
+    expect(rear(struck, 'hoseSpan', 'rear', 'droop').status).toBe('missing');
   });
   test('what came in with a file was read before the vehicle left another shop: it is read again', () => {
     const job = levelled();
@@ -117,8 +122,9 @@ describe('as Before', () => {
       ...job,
       readings: job.readings.map((r) => (r.gate === 'before' && r.point === point ? { ...r, broughtIn: from } : r)),
     });
-    for (const point of ['hoseFree', 'hubToLip'])
-      expect([point, rear(brought(point), 'hoseFree', 'rear', 'droop').status]).toEqual([point, 'missing']);
+    for (const point of ['hoseSpan', 'hubToLip'])
+      expect([point, rear(brought(point), 'hoseSpan', 'rear', 'droop').status]).toEqual([point, 'missing']);
+    expect(rear(brought('hoseFree'), 'hoseFree', 'rear', 'droop').status).toBe('missing');
   });
   test('at another load nothing counts as Before', () => {
     const job = levelled();
@@ -128,7 +134,7 @@ describe('as Before', () => {
         r.gate === 'after' && r.point === 'loadMass' ? { ...r, value: (r.value ?? 0) + 30 } : r,
       ),
     };
-    expect(rear(loaded, 'hoseFree', 'rear', 'droop').status).toBe('missing');
+    expect(rear(loaded, 'hoseSpan', 'rear', 'droop').status).toBe('missing');
   });
   test('After of a levelling job is shorter by what the rear spares', () => {
     const bare = (job: JobDocument): JobDocument => ({

@@ -3,7 +3,7 @@ import type { ChangeKind } from '../document/changes';
 import type { Change, JobDocument } from '../document/job';
 import { axleAt, isCorner, type Place } from '../kernel/places';
 import type { Point } from './point';
-import { isSpringSet, MAKES_STALE, OF_OPENING, OTHER_AXLE, OWN_SIDE, staleAfter } from './stale';
+import { isSpringOut, isSpringSet, MAKES_STALE, OF_OPENING, OTHER_AXLE, OWN_SIDE, staleAfter } from './stale';
 
 type At = Parameters<NonNullable<Point['alsoStale']>>[1];
 
@@ -32,7 +32,9 @@ export function bearsOn(change: Change, job: JobDocument, point: Pick<Point, 'te
   const also = point.alsoStale?.(job, at) ?? [];
   const set = isSpringSet(change);
   // A setting that took nothing off leaves what was read hanging or flexed, and every fastener as it was.
-  if (set && (at.state === 'ramp' || at.state.startsWith('droop'))) return false;
+  if (set && ['ramp', 'droop', 'droop-left', 'droop-right'].includes(at.state)) return false;
+  // Cycled with the springs out: which go in then moves nothing that was read.
+  if (at.state === 'cycled' && isSpringOut(change)) return false;
   return kindsOf(change, job.vehicle).some((kind) => {
     const tells = also.includes(kind)
       ? point.tells

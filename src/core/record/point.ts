@@ -102,11 +102,15 @@ export interface Point {
   /** By its id; see kernel/uncertainty/instruments. */
   instrument: string;
   drawing: PointDrawing;
+  /** Read otherwise while the vehicle is in a state: by another instrument, by other words. */
+  inState?: Partial<Record<VehicleState, { how?: string; instrument?: string }>>;
   /** The gates at which it may be read. */
   gates: readonly ReadingGate[];
   asked: WhenAsked;
   /** Asked on the short route: safety or the promise needs it, or the height school does, or what this job says. */
   essential: boolean | 'floor-to-lip' | ((job: JobDocument, asked: Asked) => boolean);
+  /** What the part itself measures: no height moves it, so it counts After as read Before until a change bears on it. */
+  ofItself?: true;
   /** Every vehicle has it, asked or not: “not fitted” is never an answer. */
   always?: boolean;
   /** Read at every After, whatever of the vehicle stands as it came. */
@@ -117,6 +121,8 @@ export interface Point {
   choices?: readonly Choice[];
   /** What no vehicle can be, base unit; where left out, what its quantity allows (`hardBounds`). */
   bounds?: readonly [number, number];
+  /** Read with the wheel off, as it goes on. */
+  wheelOff?: true;
   /** Ride height: carries settling repeatability, and is read in two sets at After. */
   rideHeight: boolean;
   /** Plausible range in the base unit; outside it is asked about once. */
@@ -175,6 +181,12 @@ export interface Raises {
   less?: string;
 }
 
+/** What to do at a point in a state, and by which instrument. */
+export const readIn = (point: Point, state: VehicleState): { how: string; instrument: string } => ({
+  how: point.inState?.[state]?.how ?? point.how,
+  instrument: point.inState?.[state]?.instrument ?? point.instrument,
+});
+
 type Spot = { place: Place; state: VehicleState };
 export const spots = (places: readonly Place[], ...states: VehicleState[]): Spot[] =>
   states.flatMap((state) => places.map((place) => ({ place, state })));
@@ -190,7 +202,7 @@ export const length = {
   asked: 'both gates',
   essential: false,
   rideHeight: false,
-  seconds: 25,
+  seconds: 15,
 } as const;
 export const observation = {
   quantity: 'observation',

@@ -1,5 +1,6 @@
 import type { ReadingGate } from '../document/job';
 import { VehicleState, type Place } from '../kernel/places';
+import type { AfterLap } from './afterLaps';
 import type { Figure } from './figures';
 import type { Point } from './point';
 import type { Workings } from './workings';
@@ -15,6 +16,8 @@ export interface RouteStop {
   status: 'open' | 'answered' | 'stale';
   /** What it takes here, as learned, else as built in. */
   seconds: number;
+  /** In which lap of After; none Before, which goes by the state that the vehicle is in. */
+  lap?: AfterLap;
 }
 
 /** A route that belongs to a subject: points of the linkage, what stands round the wheels. */

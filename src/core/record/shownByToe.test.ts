@@ -117,7 +117,7 @@ describe('toe set by up to 0.4° a wheel', () => {
       ),
     };
     expect(flexed(toeAgain(sleeve({}, one), 4))).toBe('stale');
-    const LOCK = ['floor-left', 'floor-right', 'ramp'];
+    const LOCK = ['floor-left', 'floor-right', 'ramp', 'cycled'];
     const none = {
       ...base,
       readings: base.readings.filter((r) => r.gate === 'before' || r.place !== 'FR' || !LOCK.includes(r.state)),

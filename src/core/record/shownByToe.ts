@@ -14,7 +14,7 @@ const TURNED = 0.4;
 const LESS = 3;
 /** How far to the side of its steering axis a tyre reaches, mm: half a wide section and the scrub. */
 const ASIDE = 150;
-const AT_LOCK: readonly Reading['state'][] = ['floor-left', 'floor-right', 'ramp'];
+const AT_LOCK: readonly Reading['state'][] = ['floor-left', 'floor-right', 'ramp', 'cycled'];
 
 const time = (iso: string): number => Date.parse(iso);
 

@@ -216,6 +216,11 @@ type Set = { kind: ChangeKind; part?: string | undefined };
 /** Whether a change was a setting of the spring that took nothing off: a collar turned, a torsion key. */
 export const isSpringSet = ({ kind, part }: Set): boolean =>
   kind === 'spring' && part !== undefined && SET_AS_IT_STANDS.includes(part);
+/** Springs and spacers that were out while an axle was cycled. */
+const OUT_WHEN_CYCLED: readonly string[] = [...SET_AS_IT_STANDS, 'coil', 'spring-spacer'];
+/** Whether a change is of a spring that is out anyway while an axle is cycled. */
+export const isSpringOut = ({ kind, part }: Set): boolean =>
+  kind === 'spring' && part !== undefined && OUT_WHEN_CYCLED.includes(part);
 /** Whether it moved nothing but the heights: such a setting, a load, a pressure. */
 export const movesHeightOnly = (change: Set): boolean =>
   isSpringSet(change) || change.kind === 'load' || change.kind === 'tyre-pressure';

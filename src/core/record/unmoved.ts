@@ -167,6 +167,7 @@ export function countsAsBefore(
     return null;
   const since = job.changes.filter(sinceBefore);
   if (since.some((c) => bearsOn(c, job, point, spot))) return null;
+  if (point.ofItself) return { change: null, by: 0, u: 0 };
   const other = since.filter((c) => countsAs(c, job.vehicle, ['tyre-or-wheel', 'lip', 'body-lift']));
   const corners = cornersThatMove(point, spot.place);
   // What is read against level leans with a taller tyre at either end.

@@ -20,7 +20,7 @@ export function GapsPanel({ gaps, after }: { gaps: readonly ComparedGap[]; after
     return (
       <p className="hint">
         {after
-          ? 'No gap of this corner is measured After yet: on the floor straight and at both locks, and flexed on the ramp.'
+          ? 'No gap of this corner is measured After yet: on the floor straight and at both locks, and flexed.'
           : 'No gap of this corner is measured yet. Straight and at both locks they tell whether the obstacles were taped right.'}
       </p>
     );

@@ -6,6 +6,11 @@ import { otherSide, STATE_NAME } from '@/core/kernel/places';
 import { mayLack } from '@/core/record/pointRules';
 import type { ReadingGate } from '@/core/document/job';
 import { buildRoute, isRouteKind, minutesLeft, routeName, stopAt, type RouteKind } from '@/core/assembly/route/route';
+import { LAP_NAME } from '@/core/record/afterLaps';
+import { cautionAt } from '@/core/record/cautions';
+import { movesOf } from '@/core/record/moves';
+import { comesFirst } from '@/core/record/outOfOrder';
+import { readIn } from '@/core/record/point';
 import type { RouteStop } from '@/core/record/route';
 import { show } from '@/core/kernel/units/format';
 import { gateShutForReading } from '@/core/record/filing/makeReading';
@@ -61,7 +66,9 @@ function Reading({
   const href = (s: RouteStop | undefined) => (s ? `${home}/read?route=${kind}&at=${s.key}` : home);
   const after = [...stops.slice(index + 1), ...stops.slice(0, index)];
   const next = after.find((s) => s.status !== 'answered');
-  const lap = stops.filter((s) => s.state === stop.state);
+  const lap = stops.filter((s) => (stop.lap ? s.lap === stop.lap : s.state === stop.state));
+  const moves = movesOf(stops, gate).count;
+  const first = gate === 'after' ? comesFirst(buildRoute(view.workings, 'after', 'short'), stop) : [];
   const spot = { gate, point: stop.point.id, place: stop.place, state: stop.state };
   const figures = view.workings.figures;
   const across = otherSide(stop.place);
@@ -70,9 +77,9 @@ function Reading({
     key: stop.key,
     point: stop.point.id,
     label: stop.point.label,
-    how: stop.point.how,
+    how: readIn(stop.point, stop.state).how,
     quantity: stop.point.quantity,
-    instrument: stop.point.instrument,
+    instrument: readIn(stop.point, stop.state).instrument,
     drawing: stop.point.drawing,
     rideHeight: stop.point.rideHeight,
     signed: stop.point.signed === true,
@@ -91,7 +98,9 @@ function Reading({
         key={stop.key}
         gate={gate}
         stop={inHand}
-        position={`${lap.indexOf(stop) + 1} of ${lap.length} ${STATE_NAME[stop.state]} · ${minutesLeft(stops)} min left on the ${routeName(kind)}`}
+        position={`${lap.indexOf(stop) + 1} of ${lap.length} ${stop.lap ? LAP_NAME[stop.lap] : STATE_NAME[stop.state]} · ${minutesLeft(stops)} min${moves > 0 ? ` and ${moves === 1 ? '1 move' : `${moves} moves`}` : ''} left on the ${routeName(kind)}`}
+        caution={cautionAt(job, stop)}
+        outOfOrder={first}
         nextHref={href(next)}
         previousHref={index > 0 ? href(stops[index - 1]) : null}
         followingHref={index < stops.length - 1 ? href(stops[index + 1]) : null}

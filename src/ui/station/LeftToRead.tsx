@@ -1,7 +1,10 @@
 import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
 import type { ReadingGate } from '@/core/document/job';
-import { STATE_NAME, type VehicleState } from '@/core/kernel/places';
+import { STATE_NAME } from '@/core/kernel/places';
+import { LAP_NAME } from '@/core/record/afterLaps';
+import { leftOf, movesSaid } from '@/core/record/moves';
 import type { RouteStop } from '@/core/record/route';
+import { cycledRouteId, cycledWanted } from '@/core/subjects/flex/cycled';
 import { RoomLink } from '../room/RoomLink';
 import type { JobView } from '../room/view';
 
@@ -32,7 +35,10 @@ export function LeftToRead({
   const left = open(short);
   const fullLeft = open(full);
   const stale = full.filter((s) => s.status === 'stale').length;
-  const states = [...new Set(left.map((s) => s.state))] as VehicleState[];
+  // After goes by laps, in the order of danger; Before by how the vehicle stands.
+  const lapOf = (s: RouteStop): string => (s.lap ? LAP_NAME[s.lap] : STATE_NAME[s.state]);
+  const laps = [...new Set(left.map(lapOf))];
+  const moves = movesSaid(leftOf(short, gate).moves);
   const read = `/jobs/${view.id}/${gate}/read`;
   return (
     <section aria-labelledby="left" className="space-y-3">
@@ -45,16 +51,16 @@ export function LeftToRead({
       )}
       {left.length === 0 && <p className="font-semibold text-clear">Every reading of the short route is in.</p>}
       <ul className="ruled">
-        {states.map((state) => {
-          const mine = left.filter((s) => s.state === state);
+        {laps.map((lap) => {
+          const mine = left.filter((s) => lapOf(s) === lap);
           return (
-            <li key={state}>
+            <li key={lap}>
               <RoomLink
                 className="grid min-h-12 grid-cols-[minmax(0,1fr)_auto] items-center gap-4 py-2 hover:bg-panel"
                 href={`${read}?route=short&at=${mine[0]?.key ?? ''}`}
               >
                 <span>
-                  <span className="block font-semibold first-letter:uppercase">{STATE_NAME[state]}</span>
+                  <span className="block font-semibold first-letter:uppercase">{lap}</span>
                   <span className="block text-[15px] text-pencil">{pointsOf(mine)}</span>
                 </span>
                 <span className="fig">{minutesLeft(mine)} min</span>
@@ -63,6 +69,8 @@ export function LeftToRead({
           );
         })}
       </ul>
+      {moves !== '' && <p className="hint first-letter:uppercase">{moves}.</p>}
+      {gate === 'after' && !shut && <CycledOffer view={view} />}
       {shut ? (
         <p className="hint">{shut}</p>
       ) : (
@@ -83,5 +91,30 @@ export function LeftToRead({
         </div>
       )}
     </section>
+  );
+}
+
+/** Both wheels of a beam at full bump are shown by nothing but cycling it, while the springs are out. */
+function CycledOffer({ view }: { view: JobView }) {
+  const axles = cycledWanted(view.workings);
+  if (axles.length === 0) return null;
+  return (
+    <details className="border-t border-rule">
+      <summary className="flex min-h-12 items-center font-semibold">
+        Full bump of both wheels, {axles.join(' and ')}: only cycled
+      </summary>
+      <p className="pb-2 text-[15px]">
+        One wheel up leaves a beam’s middle near its ride height. What is promised at full bump of both wheels is shown
+        only while it is built: springs out, body on stands, the axle jacked to both stops and to each. Without it the
+        sheet says so.
+      </p>
+      <div className="flex flex-wrap gap-3 pb-2">
+        {axles.map((axle) => (
+          <RoomLink key={axle} className="btn" href={`/jobs/${view.id}/after/read?route=${cycledRouteId(axle)}`}>
+            Read the {axle} axle cycled: {minutesLeft(buildRoute(view.workings, 'after', cycledRouteId(axle)))} min
+          </RoomLink>
+        ))}
+      </div>
+    </details>
   );
 }

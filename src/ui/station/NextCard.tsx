@@ -2,7 +2,7 @@
 
 import { stopName, type NextAction } from '@/core/assembly/gates/next';
 import type { ReadingGate } from '@/core/document/job';
-import { PLACE_NAME, STATE_NAME } from '@/core/kernel/places';
+import { PLACE_NAME } from '@/core/kernel/places';
 import { STATIONS } from '@/core/record/station';
 import { Worked } from '../ChecksPanel';
 import { Arm } from '../drawings/Arm';
@@ -64,7 +64,7 @@ function titleOf(next: NextAction): string {
       ? worst.title
       : `${worst.title}, ${where.map((place) => PLACE_NAME[place].toLowerCase()).join(', ')}`;
   }
-  if (next.kind === 'read') return `Read what is left ${STATE_NAME[next.state]}`;
+  if (next.kind === 'read') return `Read what is left: ${next.lap}`;
   return next.verdicts.length === 1
     ? `A lead answers for ${next.verdicts[0]?.title.toLowerCase() ?? ''}`
     : `A lead answers for ${next.verdicts.map((v) => v.title.toLowerCase()).join(', ')}`;

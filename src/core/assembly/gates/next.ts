@@ -1,5 +1,6 @@
 import type { ReadingGate } from '../../document/job';
-import { PLACE_NAME, type VehicleState } from '../../kernel/places';
+import { PLACE_NAME, STATE_NAME } from '../../kernel/places';
+import { LAP_NAME } from '../../record/afterLaps';
 import type { Phrase } from '../../kernel/phrase';
 import type { Verdict } from '../../record/checks/types';
 import { lineCheck } from '../../record/book';
@@ -26,7 +27,7 @@ interface Weighed {
 export type NextAction = Weighed &
   (
     | { kind: 'mend'; row: CheckRow }
-    | { kind: 'read'; state: VehicleState; stop: RouteStop; stops: readonly RouteStop[] }
+    | { kind: 'read'; lap: string; stop: RouteStop; stops: readonly RouteStop[] }
     | { kind: 'answer'; verdicts: readonly Verdict[] }
   );
 
@@ -104,7 +105,7 @@ function reads(w: Workings, here: readonly Verdict[], inTheWay: readonly Verdict
   const open = buildRoute(w, gate, 'short').filter((stop) => stop.status !== 'answered');
   const [stop] = open;
   if (!stop) return [];
-  const stops = open.filter(({ state }) => state === stop.state);
+  const stops = open.filter((s) => (stop.lap ? s.lap === stop.lap : s.state === stop.state));
   const keys = new Set(open.map((s) => spotKey({ gate, point: s.point.id, place: s.place, state: s.state })));
   const waitsFor = (v: Verdict): boolean => v.missingSpots.some((spot) => keys.has(spotKey(spot)));
   // At Before the gate itself is what an unanswered reading keeps shut.
@@ -122,7 +123,7 @@ function reads(w: Workings, here: readonly Verdict[], inTheWay: readonly Verdict
   return [
     {
       kind: 'read',
-      state: stop.state,
+      lap: stop.lap ? LAP_NAME[stop.lap] : STATE_NAME[stop.state],
       stop,
       stops,
       blocks,

@@ -98,7 +98,7 @@ describe('a levelling job: front spacers, wheels as they were', () => {
         // Read against level, and the vehicle leans otherwise.
         ...['barAngle', 'barState', 'outputAngle', 'outputAgain', 'shaftAngle', 'pinionAngle', 'pinionOffset'],
         // A hand's proof, never made Before; what it goes by.
-        ...['hoseProof', 'shaftsTurned', 'shaftGap', 'hubToLipDroop', 'walkedRound'],
+        ...['hoseProof', 'shaftsTurned', 'shaftGap', 'shaftGapAt', 'hubToLipDroop', 'walkedRound'],
       ].sort(),
     );
     expect(minutes(route(job))).toBeLessThanOrEqual(30);

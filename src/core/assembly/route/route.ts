@@ -53,7 +53,8 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
       point.where(w.job).flatMap(({ place, state }) => {
         // What has a route of its own comes along where this job cannot do without it.
         if (point.route && !isEssential(point, w.job, { gate, place, state })) return [];
-        if (!belongs(figures, point, place, state, gate, kind)) return [];
+        // Nobody takes the springs out for a walk round: an axle is cycled by a route of its own.
+        if (state === 'cycled' || !belongs(figures, point, place, state, gate, kind)) return [];
         const sets = point.rideHeight && gate === 'after' ? [1, 2] : [1];
         return sets.map((set) => {
           const figure = figures.figure(
@@ -75,29 +76,18 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
         });
       }),
     );
-  const after = (stop: (typeof stops)[number]): number =>
-    gate === 'after' ? AFTER_LAPS.indexOf(afterLap(stop.point, w.job, stop)) : 0;
+  const rank = ({ lap }: RouteStop): number => (lap === undefined ? 0 : AFTER_LAPS.indexOf(lap));
   return stops
-    .map((stop) => ({ ...stop, lap: after(stop) }))
+    .map((stop) => ({ ...stop, ...(gate === 'after' && { lap: afterLap(stop.point, w.job, stop) }) }))
     .sort(
       (a, b) =>
-        a.lap - b.lap ||
+        rank(a) - rank(b) ||
         STATES.indexOf(a.state) - STATES.indexOf(b.state) ||
         floorRank(a.point, a.set) - floorRank(b.point, b.set) ||
         ROUND.indexOf(a.place) - ROUND.indexOf(b.place) ||
         a.order - b.order,
     )
-
-    .map(({ key, point, gate: at, place, state, set, status, seconds }) => ({
-      key,
-      point,
-      gate: at,
-      place,
-      state,
-      set,
-      status,
-      seconds,
-    }));
+    .map(({ order: _, ...stop }) => stop);
 }
 
 /**
@@ -111,7 +101,8 @@ export function stopAt(w: Workings, gate: ReadingGate, key: string): RouteStop |
     const spot = point.where(w.job).find(({ place, state }) => stopKey(point.id, place, state, 1) === key);
     if (!spot) continue;
     const status = stopStatus(w.figures.figure({ gate, point: point.id, ...spot }));
-    return { key, point, gate, ...spot, set: 1, status, seconds: secondsOf(w, point) };
+    const lap = gate === 'after' && { lap: afterLap(point, w.job, spot) };
+    return { key, point, gate, ...spot, set: 1, status, seconds: secondsOf(w, point), ...lap };
   }
   return null;
 }

@@ -32,6 +32,13 @@ const known: Record<string, Instrument> = {
     graduation: { metric: 1, inch: 25.4 / 16 },
     finer: 'a tape straight on it, or a calliper',
   },
+  putty: {
+    name: 'putty or soft wire, read once it is down',
+    quantity: 'length',
+    standard: 1.5,
+    graduation: { metric: 1, inch: 25.4 / 16 },
+    finer: 'putty cut and read by calliper',
+  },
   calliper: {
     name: 'calliper',
     quantity: 'length',

@@ -1,4 +1,4 @@
-import type { Place } from '../../kernel/places';
+import type { Place, VehicleState } from '../../kernel/places';
 import type { History } from '../history';
 import type { CheckDefinition } from './types';
 
@@ -11,7 +11,7 @@ export const seen = (
   at: {
     gate?: 'before' | 'after';
     places?: readonly Place[] | ((h: History) => readonly Place[]);
-    state?: 'floor' | 'ramp' | 'droop';
+    state?: VehicleState;
   } = {},
 ): CheckDefinition => ({
   id,

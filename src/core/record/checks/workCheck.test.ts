@@ -212,7 +212,7 @@ describe('laws', () => {
   });
 
   test('no part is answered away as not fitted: a lead says that there is none', () => {
-    expect(find(lifted({ hoseFree: 'not-fitted' }), 'brake-hose-slack', 'FL').verdict).toBe('Not measured');
+    expect(find(lifted({ hoseSpan: 'not-fitted' }), 'brake-hose-slack', 'FL').verdict).toBe('Not measured');
     expect(releaseBlockers(verdictsOf(lifted({ gapHose: 'not-fitted' }))).map((b) => b.check)).toContain(
       'static-gap-hose',
     );

@@ -2,11 +2,12 @@ import type { ReadingGate } from '../../document/job';
 import type { Workings } from '../../record/workings';
 import { assessedAt, gapsAt, isLeft, isSwept, posedAt } from './fit/assessed';
 import { byTheBetter, leftOver } from './fit/flexed';
-import { poseReached, reachedFor } from './fit/reach';
+import { FLEX_STATES, poseReached, proofSpot, reachedFor, type FlexState } from './fit/reach';
 import { saidName, type Meets } from './engine/catalogue';
 import type { Spot } from '../../record/figures';
 import { axleOf, CORNERS, isCorner, otherSide, STATE_NAME, type Corner, type Place } from '../../kernel/places';
 import { awaitsLoad, bumpEndAsItCame } from '../common/bumpEnd';
+import { wheelsStay } from '../common/where';
 import { GAP_GROUPS, MEETS, MEETS_KINDS, type GapGroup } from './gapGroups';
 import { isHalfTaped, isTapedFor } from './points';
 import type { History } from '../../record/history';
@@ -23,6 +24,13 @@ const cornerOf = (place: Place): Corner => (isCorner(place) ? place : 'FL');
 const hour = (h: number): string => show('clock', h, METRIC_SHOP).text;
 
 const flexedPoint = (meets: Meets): string => GAP_GROUPS.find((g) => g.meets === meets)?.flexed ?? '';
+/** Where the one gap of a kind is read flexed at a wheel: one wheel up, or cycled; both where it was read at both. */
+function flexedSpots(w: Workings, meets: Meets, corner: Corner): { flexed: Spot; also: Record<string, Spot> } {
+  const at = (state: FlexState): Spot => ({ gate: 'after', point: flexedPoint(meets), place: corner, state });
+  const read = FLEX_STATES.filter((state) => w.figures.figure(at(state)).status === 'read');
+  const [first, second] = read;
+  return { flexed: at(first ?? 'ramp'), also: second ? { 'also flexed': at(second) } : {} };
+}
 /** Whether a kind of gap is swept at a corner: taped there, and the vehicle is at After. */
 const isSweptFor = ({ job }: Pick<Workings, 'job'>, corner: Corner, meets: Meets): boolean =>
   isSwept({ job }, corner) && isTapedFor(job, corner, meets);
@@ -63,12 +71,12 @@ const swept = (meets: Meets): CheckDefinition => {
     quantity: 'length',
     places: (h) => placesOf(h, meets),
     needs: (w, place): Needs => {
-      const flexed: Spot = { gate: 'after', point: flexedPoint(meets), place, state: 'ramp' };
-      const proved: Spot = { gate: 'after', point: proof, place: axleOf(cornerOf(place)), state: 'ramp' };
+      const { flexed, also } = flexedSpots(w, meets, cornerOf(place));
+      const proved = proofSpot(w, proof, axleOf(cornerOf(place)));
       if (meets === 'body') return { required: {}, optional: { proof: proved } };
       return isSweptFor(w, cornerOf(place), meets) && !isHalf(w, cornerOf(place), meets)
-        ? { required: {}, optional: { proof: proved, flexed } }
-        : { required: { flexed }, optional: { proof: proved } };
+        ? { required: {}, optional: { proof: proved, flexed, ...also } }
+        : { required: { flexed }, optional: { proof: proved, ...also } };
     },
     asItCame: ({ job }, place) => bumpEndAsItCame(job, axleOf(cornerOf(place))),
     notWorkable: (w, place) => {
@@ -81,6 +89,7 @@ const swept = (meets: Meets): CheckDefinition => {
         w,
         axleOf(cornerOf(place)),
         meets === 'body' ? (place.startsWith('F') ? w.job.job.promiseFront : w.job.job.promiseRear) : 'Crossed',
+        proof,
       ),
     work: (input) => {
       const corner = cornerOf(input.place);
@@ -98,7 +107,8 @@ const lowest = ({ value, u }: Worked): number => value - K * u;
 
 /** One gap measured on the ramp: what stands there beyond the pose it was measured at, nobody knows. */
 function byFlexedGap(input: WorkInput): Worked {
-  const gap = input.get('flexed');
+  const read = [input.get('flexed'), ...[input.maybe('also flexed')].filter((g) => g !== null)];
+  const gap = read.reduce((a, b) => (b.value - K * b.u < a.value - K * a.u ? b : a));
   return {
     value: gap.value,
     u: gap.u,
@@ -106,7 +116,7 @@ function byFlexedGap(input: WorkInput): Worked {
       'least gap measured flexed, this wheel up, turned as far as it was tested; nothing was taped to sweep from',
     summary: [mm(gap.value), ' left flexed'],
     next: ['More room: another offset, less tyre, a longer stop; or tape what stands there and sweep every pose.'],
-    mark: 'measured on the ramp',
+    mark: 'measured flexed',
   };
 }
 
@@ -254,7 +264,11 @@ function staticSpots(
   const w = { book, job, history };
   const there = spotsOf(w, gate, floor, place);
   const flexedAsked = MEETS[meets].safety && spotsOf(w, 'after', flexed, place).length > 0;
-  return gate === 'before' || !flexedAsked ? there : there.filter((spot) => w.history.all(spot).length > 0);
+  const read = there.filter((spot) => w.history.all(spot).length > 0);
+  if (gate === 'after') return flexedAsked ? read : there;
+  // At lock nobody is asked where wheel and tyre stay; a row that has nothing else stays, and says that it was not read.
+  const asked = there.filter((spot) => spot.state === 'floor' || !wheelsStay(job) || read.includes(spot));
+  return asked.length > 0 ? asked : there;
 }
 
 /** The least of what was measured straight and at both locks, on the floor. */

@@ -1,6 +1,7 @@
 import { inHand, verdictsOf } from '../../../../tests/support/inHand';
 import { demoJobs } from '../../../../scripts/demo/jobs';
-import { PACKHORSE } from '../../../../scripts/demo/vehicles';
+import type { FillOptions } from '../../../../scripts/demo/builder';
+import { CAIRN, PACKHORSE, TARN } from '../../../../scripts/demo/vehicles';
 import { found, lifted, verdictOf, withChange } from '../../../../tests/support/lifted';
 import { Corner as Wheel } from './engine/corner';
 import { steerSteps } from './engine/poses';
@@ -8,7 +9,7 @@ import { assessedAt } from './fit/assessed';
 import { leftOver } from './fit/flexed';
 import { gapsAt } from './fit/assessed';
 import { travelsIn } from './fit/gaps';
-import { reachOf } from './fit/reach';
+import { FLEX_STATES, reachIn, reachOf } from './fit/reach';
 import { limitsAt } from './fit/travel';
 import { releaseBlockers } from '../../assembly/gates/release';
 import type { JobDocument, Reading } from '../../document/job';
@@ -59,6 +60,12 @@ describe('a geometry that has more room than the tape', () => {
   });
 });
 
+/** The same with one wheel up and cycled: what is lacking at one is shown by the other otherwise. */
+const bothWays = (after: FillOptions['values'] = {}): FillOptions['values'] => ({
+  ...after,
+  ...Object.fromEntries(Object.entries(after).map(([key, value]) => [key.replace(/\.ramp$/, '.cycled'), value])),
+});
+
 describe('a test shows only the poses that it reached', () => {
   test('a rub test that saw no touch lifts no calculated safety Stop', () => {
     const v = found(rescue, 'swept-hose', 'FL');
@@ -75,8 +82,16 @@ describe('a test shows only the poses that it reached', () => {
   test('the share reached is what the two stances give, by hand', () => {
     // Standing 538.5, flexed 414: 124.5 up. The stop went from 128 to 4 over it, so 124/124.5 a millimetre; 4 + 34 to come.
     const job = lifted({
-      after: { 'hubToLipFlexed.FL.ramp': 414, 'bumpStopGap.FL.ramp': 4, flexBar: { choice: 'connected' } },
+      after: {
+        ...bothWays({ 'hubToLipFlexed.FL.ramp': 414, 'bumpStopGap.FL.ramp': 4, flexBar: { choice: 'connected' } }),
+        'hubToLipBoth.FL.cycled': 414,
+      },
     });
+    for (const state of FLEX_STATES) {
+      const each = reachIn(inHand(job), 'FL', state);
+      expect(each.bump?.value).toBeCloseTo(124.5, 9);
+      expect(each.toStop?.value).toBeCloseTo(124.5 + (38 * 124.5) / 124, 6);
+    }
     const reach = reachOf(inHand(job), 'FL');
     expect(reach.bump?.value).toBeCloseTo(124.5, 9);
     expect(reach.toStop?.value).toBeCloseTo(124.5 + (38 * 124.5) / 124, 6);
@@ -96,7 +111,7 @@ describe('a test shows only the poses that it reached', () => {
     ['bar not said', { flexBar: 'cannot-reach' as const }],
     ['lock not said', { flexLock: 'cannot-reach' as const }],
   ])('never Clear with %s', (_, after) => {
-    const job = lifted({ after });
+    const job = lifted({ after: bothWays(after) });
     for (const check of ['rub-safety', 'swept-arm', 'swept-hose'])
       expect([check, found(job, check, check === 'rub-safety' ? 'front' : 'FL').verdict]).toEqual([check, 'Watch']);
   });
@@ -110,7 +125,7 @@ describe('a test shows only the poses that it reached', () => {
     ['flexed past the stop fully home', { 'hubToLipFlexed.FL.ramp': 276 }, 'past the stop fully home'],
     ['across above where it stands', { 'hubToLipAcross.FR.ramp': 500 }, 'across, hanging, it stands 39 mm higher'],
   ])('what cannot be proves nothing and is a finding: %s', (_, after, said) => {
-    const job = lifted({ after });
+    const job = lifted({ after: bothWays(after) });
     expect(words(job, 'flex-readings', 'front')).toContain(said);
     expect(found(job, 'flex-readings', 'front').verdict).toBe('Watch');
     expect(words(job, 'rub-safety', 'front')).toMatch(/nothing proved, the readings cannot be: front left/);
@@ -119,26 +134,89 @@ describe('a test shows only the poses that it reached', () => {
   });
   test('reach counts to its lower bound; home is told by the stop, full droop by the hanging height', () => {
     // Flexed to the stop's own travel, but a gap shows at it: not home, whatever the share rounds to.
-    const short = lifted({ after: { 'bumpStopGap.FL.ramp': 3, 'hubToLipFlexed.FL.ramp': 412 } });
+    const short = lifted({ after: bothWays({ 'bumpStopGap.FL.ramp': 3, 'hubToLipFlexed.FL.ramp': 412 }) });
     expect(words(short, 'rub-safety', 'front')).toMatch(/to 7\d % of the bump travel/);
     expect(found(short, 'rub-body', 'front').verdict).toBe('Watch');
-    const hung = lifted({ after: { 'hubToLipAcross.FR.ramp': 610 } });
+    const hung = lifted({ after: bothWays({ 'hubToLipAcross.FR.ramp': 610 }) });
     expect(words(hung, 'rub-safety', 'front')).toMatch(/to 7\d % of the droop/);
   });
   test('Street asks for two thirds and 30 mm, Trail for a bar that may stay on', () => {
     const at = (promise: 'Street' | 'Trail' | 'Crossed', after: Parameters<typeof lifted>[0]) =>
       found(lifted({ ...after, job: { promiseFront: promise, promiseRear: promise } }), 'rub-body', 'front').verdict;
     const part = {
-      after: {
+      after: bothWays({
         'hubToLipFlexed.ramp': 420,
         'bumpStopGap.ramp': 10,
         'hubToLipAcross.ramp': 576,
         flexBar: { choice: 'connected' },
-      },
+      }),
     };
     expect([at('Street', part), at('Trail', part)]).toEqual(['Clear', 'Watch']);
     const on = { after: { flexBar: { choice: 'connected' } } };
     expect([at('Trail', on), at('Crossed', on)]).toEqual(['Clear', 'Watch']);
+  });
+  test('both wheels of a beam at full bump: cycled, and by nothing else; a wishbone’s wheel goes by itself', () => {
+    const promised = (grade: 'Street' | 'Trail' | 'Crossed') => ({ promiseFront: grade, promiseRear: grade });
+    const at = (more: Parameters<typeof lifted>[0], check: string, place: string) =>
+      found(lifted(more), check, place).verdict;
+    for (const vehicle of [CAIRN, PACKHORSE]) {
+      const oneUp = { vehicle, cycled: false, job: promised('Trail') } as const;
+      for (const place of ['front', 'rear']) {
+        expect(at(oneUp, 'rub-body', place)).toBe('Watch');
+        expect(words(lifted(oneUp), 'rub-body', place)).toMatch(/both wheels up together not shown$/);
+        expect(at({ ...oneUp, cycled: true }, 'rub-body', place)).toBe('Clear');
+        // Street asks for no full bump, and two thirds of it one wheel at a time as ever.
+        expect(at({ ...oneUp, job: promised('Street') }, 'rub-body', place)).toBe('Clear');
+        // What stands inboard is met crossed first.
+        expect(at(oneUp, 'rub-safety', place)).toBe('Clear');
+      }
+    }
+    const wishbone = { vehicle: TARN, cycled: false, job: promised('Trail') } as const;
+    for (const check of ['rub-body', 'rub-safety'])
+      expect(words(lifted(wishbone), check, 'front')).not.toMatch(/both wheels/);
+    expect(at(wishbone, 'rub-body', 'rear')).toBe('Watch');
+    // Not home together, though each was home by itself.
+    const short = { after: { 'hubToLipBoth.FR.cycled': 400 } };
+    expect(at({ ...short, job: promised('Trail') }, 'rub-body', 'front')).toBe('Watch');
+    expect(words(lifted(short), 'rub-body', 'front')).toMatch(/both wheels together to \d\d % of it/);
+  });
+  test('a touch at either counts, of two gaps the lesser, and neither vanishes by the other', () => {
+    for (const state of FLEX_STATES) {
+      const job = lifted({ after: { [`rubSafety.front.${state}`]: { fault: 'rubs the arm' } } });
+      expect(found(job, 'rub-safety', 'front').verdict).toBe('Stop');
+      const near = lifted({ after: { [`rampInner.FL.${state}`]: 3 } });
+      expect(found(near, 'swept-arm', 'FL').verdict).toBe('Stop');
+    }
+  });
+  test('cycled, one wheel up is asked no more; what goes on later asks it again, a spring that was out does not', () => {
+    const whole = lifted();
+    const cycledOnly: JobDocument = {
+      ...whole,
+      readings: whole.readings.filter((r) => r.gate === 'before' || r.state !== 'ramp'),
+    };
+    const asks = (job: JobDocument) => short(job).filter((key) => key.endsWith('.ramp'));
+    expect(asks(cycledOnly)).toEqual([]);
+    for (const place of ['front', 'rear']) expect(found(cycledOnly, 'rub-safety', place).verdict).toBe('Clear');
+    const later = (change: Partial<JobDocument['changes'][number]>): JobDocument => ({
+      ...cycledOnly,
+      changes: [
+        ...cycledOnly.changes,
+        {
+          id: crypto.randomUUID(),
+          kind: 'spring',
+          gate: 'after',
+          what: 'x',
+          by: 'Ivo',
+          at: '2026-11-05T08:00:00Z',
+          ...change,
+        },
+      ],
+    });
+    expect(asks(later({ part: 'coil' }))).toEqual([]);
+    expect(asks(later({ part: 'spring-spacer', place: 'front' }))).toEqual([]);
+    for (const other of [{ part: 'leaf' }, { kind: 'track-bar-or-arm' }, { kind: 'tyre-or-wheel' }, {}] as const)
+      expect(asks(later(other))).toEqual(expect.arrayContaining(['rubSafety.front.ramp', 'rubSafety.rear.ramp']));
+    expect(found(later({ kind: 'tyre-or-wheel' }), 'rub-safety', 'front').verdict).toBe('Not measured');
   });
 });
 

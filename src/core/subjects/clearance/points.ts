@@ -4,8 +4,9 @@ import { AXLES, CORNERS, cornersOf, type Place, type VehicleState } from '../../
 import type { JobDocument } from '../../document/job';
 import { changedSince } from '../../record/pointRules';
 import { AFTER, FRONT, length, REAR, spots, type Asked, type Point } from '../../record/point';
-import { isFlexSpared } from '../common/bumpEnd';
-import { steeringMoves } from '../common/where';
+import type { Tells } from '../../record/stale';
+import { isFlexSpared, isReadCycled } from '../common/bumpEnd';
+import { steeringMoves, wheelsStay } from '../common/where';
 import { GAP_GROUPS, MEETS } from './gapGroups';
 
 /** The figures that fix a point of an obstacle, as they are taken at the wheel. */
@@ -175,7 +176,9 @@ const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, 
   how,
   drawing,
   // After the build the same gap is read flexed, or swept from what was taped: this one says nothing of bump.
-  essential: (_job: JobDocument, { gate }: Asked) => MEETS[meets].safety && gate === 'before',
+  // At lock only another wheel or tyre asks for it Before.
+  essential: (job: JobDocument, { gate, state }: Asked) =>
+    MEETS[meets].safety && gate === 'before' && (state === 'floor' || !wheelsStay(job)),
   range: meets === 'body' ? ([0, 350] as const) : ([0, 300] as const),
   judgedBy: MEETS[meets].limit,
   tells: meets === 'hose' ? ['gap', 'hose gap'] : ['gap'],
@@ -183,27 +186,35 @@ const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, 
   where: () => [...where],
 }));
 
+const FLEXED_GAP: readonly Tells[] = ['rub test', 'gap', 'gap at lock'];
 const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets, drawing }) => ({
   ...length,
   route: 'clearance',
   id: flexed,
   always: MEETS[meets].safety,
+  instrument: 'putty',
   label: `Tyre to ${name}, flexed`,
   short: `gap to ${name}, flexed`,
-  how: 'On the ramp, this wheel as far up as it goes, turned as far as it is tested: the least distance on the way. Chalk or clay where no tape goes in.',
+  how: 'This wheel as far up as it goes, turned as far as it is tested: the least distance on the way. Putty or soft wire set before, read once it is down: no hand goes in.',
   drawing,
   gates: AFTER,
   asked: 'after',
   range: [0, 350] as const,
   judgedBy: MEETS[meets].limit,
   // Where nothing was taped that could be swept, one gap flexed is what tells of the parts that can hurt somebody.
-  essential: (job: JobDocument, { place }: Asked) =>
+  essential: (job: JobDocument, { place, state }: Asked) =>
     MEETS[meets].safety &&
+    state === 'ramp' &&
     !isFlexSpared(job, place) &&
+    !isReadCycled(job, { id: flexed, tells: FLEXED_GAP }, place) &&
     (!isTapedFor(job, place, meets) || isHalfTaped(job, place, meets)),
-  tells: ['rub test', 'gap', 'gap at lock'],
+  tells: FLEXED_GAP,
   where: (job: JobDocument) =>
-    spots(meets === 'hose' ? [...FRONT, ...(job.vehicle.rearHose === 'per-wheel' ? REAR : [])] : CORNERS, 'ramp'),
+    spots(
+      meets === 'hose' ? [...FRONT, ...(job.vehicle.rearHose === 'per-wheel' ? REAR : [])] : CORNERS,
+      'ramp',
+      'cycled',
+    ),
 }));
 
 /** How far the wheels turn: the poses at lock are swept to there. */

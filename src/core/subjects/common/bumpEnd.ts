@@ -72,6 +72,16 @@ export function awaitsLoad(
 /** Whether a route leaves the flex out at an axle, a wheel of it, or the vehicle: then of both. */
 export const isFlexSpared = (job: JobDocument, place: Place, also?: readonly Tells[]): boolean =>
   axlesOf(place).every((axle) => bumpEndAsItCame(job, axle, also, 'as Before') !== null);
+/** The proof that an axle was cycled, springs out: it reaches all that one wheel up does, and is not asked twice. */
+export const isCycled = (job: JobDocument, place: Place): boolean =>
+  axlesOf(place).every((axle) => isReadCycled(job, { id: 'rubSafety', tells: ['rub test'] }, axle));
+
+/** Whether something was read of a cycled axle there, and nothing that bears on it was changed since. */
+export function isReadCycled(job: JobDocument, point: { id: string; tells: readonly Tells[] }, place: Place): boolean {
+  const read = latestStanding(job, point.id, (r) => r.state === 'cycled' && r.place === place);
+  if (read?.answer !== 'observed' && read?.answer !== 'measured') return false;
+  return !job.changes.some((c) => Date.parse(c.at) >= Date.parse(read.takenAt) && bearsOn(c, job, point, read));
+}
 const axlesOf = (place: Place): readonly Axle[] => {
   const axle = axleAt(place);
   return axle === null ? AXLES : [axle];

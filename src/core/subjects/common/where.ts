@@ -2,6 +2,7 @@ import { movesWheel } from '../../document/changeKinds';
 import type { ChangeKind } from '../../document/changes';
 import { isBeam, type JobDocument } from '../../document/job';
 import { AXLES, axleOf, isCorner, type Axle, type Corner, type Place, type VehicleState } from '../../kernel/places';
+import { latestStanding } from '../../record/figures';
 import { FRONT, REAR, spots } from '../../record/point';
 
 type At = { place: Place; state: VehicleState };
@@ -21,6 +22,12 @@ export const hoseSpots = (job: JobDocument): At[] => [
   ...spots(hosePlaces(job), 'droop'),
   ...spots(FRONT, 'droop-left', 'droop-right'),
 ];
+
+/** Whether wheel and tyre stay as they are: of the maker's size as it came, and no other asked for. */
+export const wheelsStay = (job: JobDocument): boolean =>
+  job.fitments.asked === null &&
+  job.job.wantedTyre.trim() === '' &&
+  latestStanding(job, 'tyreOfMaker', (r) => r.gate === 'before')?.text === 'size';
 
 /** A shock that carries the spring holds the vehicle up: another one, other heights. Source: docs/figures.md "What a change makes stale". */
 export const shockHolds = (job: JobDocument, { place }: { place: Place }): readonly ChangeKind[] => {

@@ -15,7 +15,7 @@ const rowOf = (job: JobDocument, check: string, place: string, gate = 'after') =
 
 describe('verdicts', () => {
   // Nobody taped the rear arms: only a hand, springs out, shows what its joints do at full bump.
-  const good = lifted({ 'shaftsTurnedUp.rear.ramp': { choice: 'free' } });
+  const good = lifted({ 'shaftsTurnedUp.rear.cycled': { choice: 'free' } });
   test('read as it should be, every row of both shafts is Clear and nothing of it is in the way', () => {
     const w = inHand(good);
     const rows = workJob(good, w).filter((v) => v.gate === 'after' && w.book.stationOf(v.check) === 'driveline');
@@ -173,14 +173,21 @@ describe('verdicts', () => {
   });
   test('without a maker’s bind angle the hand judges droop, and bump where no joint bends more there', () => {
     const none = { 'ratedAngle.rear.below': 'cannot-reach' as const };
-    expect(rowOf(lifted({}, CAIRN, none), 'joint-bind', 'rear')).toMatchObject({
-      verdict: 'Not measured',
-      safetyCritical: true,
-    });
-    const turned = lifted({ 'shaftsTurnedUp.rear.ramp': { choice: 'free' } }, CAIRN, none);
+    const unturned = lifted({ 'shaftsTurnedUp.rear.cycled': 'cannot-reach' }, CAIRN, none);
+    expect(rowOf(unturned, 'joint-bind', 'rear')).toMatchObject({ verdict: 'Not measured', safetyCritical: true });
+    const turned = lifted({ 'shaftsTurnedUp.rear.cycled': { choice: 'free' } }, CAIRN, none);
     expect(rowOf(turned, 'joint-bind', 'rear')?.verdict).toBe('Clear');
+    // As releases before core 0.11 filed it: it counts, and what bound there is not turned away by a later good look.
+    const old = (from: JobDocument): JobDocument => ({
+      ...from,
+      readings: from.readings.map((r) => (r.point === 'shaftsTurnedUp' ? { ...r, state: 'ramp' } : r)),
+    });
+    expect(rowOf(old(turned), 'joint-bind', 'rear')?.verdict).toBe('Clear');
+    const bound = old(lifted({ 'shaftsTurnedUp.rear.cycled': { choice: 'binds' } }, CAIRN, none));
+    const good = turned.readings.filter((r) => r.point === 'shaftsTurnedUp');
+    expect(rowOf({ ...bound, readings: [...bound.readings, ...good] }, 'joint-bind', 'rear')?.verdict).toBe('Stop');
     expect(
-      rowOf(lifted({ 'shaftsTurnedUp.rear.ramp': { choice: 'binds' } }, CAIRN, none), 'joint-bind', 'rear')?.verdict,
+      rowOf(lifted({ 'shaftsTurnedUp.rear.cycled': { choice: 'binds' } }, CAIRN, none), 'joint-bind', 'rear')?.verdict,
     ).toBe('Stop');
   });
   test('bound at full bump is bound: a stop far off and a low rated angle', () => {
@@ -189,7 +196,7 @@ describe('verdicts', () => {
     expect(v?.verdict).toBe('Stop');
     expect(v?.summary.join('')).toMatch(/at full bump/);
     // A hand that turned it there lifts no angle that is itself past what its maker allows.
-    const turned = { ...up, 'shaftsTurnedUp.rear.ramp': { choice: 'free' } };
+    const turned = { ...up, 'shaftsTurnedUp.rear.cycled': { choice: 'free' } };
     expect(rowOf(lifted(turned, CAIRN, { 'ratedAngle.rear.below': 10 }), 'joint-bind', 'rear')?.verdict).toBe('Stop');
   });
   test('how it came counts only where it came as its maker made it, its joint is the same and its shaft no faster', () => {

@@ -84,7 +84,7 @@ export const jointBind: CheckDefinition = {
     },
     optional: {
       ...Object.fromEntries(bumpSpots(axleAt(place)).map((s) => [`${s.point} ${s.place}`, s])),
-      up: upSpot(axleAt(place)),
+      up: upSpot(w, axleAt(place)),
     },
   }),
   work: ({ w, place, maybe, proof }) => {
@@ -105,7 +105,7 @@ export const jointBind: CheckDefinition = {
     const turnedUp = proof('up')?.good ?? null;
     return rated
       ? byRated(rated, ride.train.joints, hung, up, axle, turnedUp === true, limitOn(w.job, bindRoom).clear)
-      : byHand(hung, up, axle, proof('proof')?.good ?? false, turnedUp);
+      : byHand(hung, up, axle, proof('proof')?.good ?? false, turnedUp, upSpot(w, axle));
   },
 };
 
@@ -158,7 +158,14 @@ function byRated(
  * Where no maker says at what angle it binds the hand proof at full droop judges, and answers full bump too where each
  * joint bends no more there than it was shown to at droop. Source: docs/figures.md "Default limits".
  */
-function byHand(hung: Pose, up: Pose | null, axle: Axle, free: boolean, freeUp: boolean | null): Worked {
+function byHand(
+  hung: Pose,
+  up: Pose | null,
+  axle: Axle,
+  free: boolean,
+  freeUp: boolean | null,
+  turnedAt: Spot,
+): Worked {
   const pairs = hung.joints.map((down) => ({ down, bump: up?.joints.find((j) => j.at === down.at) ?? null }));
   const worst = pairs.reduce((a, b) => (shortOf(b) > shortOf(a) ? b : a), pairs[0] ?? { down: NONE, bump: null });
   const answered = up !== null && shortOf(worst) <= 0;
@@ -189,7 +196,7 @@ function byHand(hung: Pose, up: Pose | null, axle: Axle, free: boolean, freeUp: 
   };
   const open = (why: string): Worked => ({
     ...said,
-    cap: { at: 'Not measured', why, spots: [below('after', 'ratedAngle', axle), upSpot(axle)] },
+    cap: { at: 'Not measured', why, spots: [below('after', 'ratedAngle', axle), turnedAt] },
   });
   if (!free) return { ...said, cap: { at: 'Stop', why: 'it did not turn free by hand at full droop' } };
   if (freeUp === false) return { ...said, cap: { at: 'Stop', why: 'it did not turn free by hand at full bump' } };

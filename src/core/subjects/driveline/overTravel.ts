@@ -1,14 +1,42 @@
+import type { Axle } from '../../kernel/places';
 import { mm } from '../../kernel/phrase';
-import { K } from '../../kernel/uncertainty/propagate';
+import { K, propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
+import { limitOn } from '../../record/checks/limit';
 import type { Spot } from '../../record/figures';
 import type { CheckDefinition, Needs } from '../../record/checks/types';
 
 import { bumpEndAsItCame } from '../common/bumpEnd';
-import { trainsAfter } from './crawl';
+import type { Workings } from '../../record/workings';
+import { axleAt, trainsAfter } from './crawl';
 import { jointBind } from './jointBind';
 import { shaftGapLimit } from './limits';
 import { slipRoomCheck, splineEngagement } from './slipChecks';
-import { droopAt } from './travelPoses';
+import { below, trainRead } from './parts';
+import { bumpSpots, endsOf, noBump, SQUASH_TAKEN, travels, valueAt } from './travelPoses';
+
+interface GapPose extends Uncertain {
+  pose: string;
+  worked?: true;
+}
+
+/**
+ * The gap at full bump: read cycled with the springs out; else as at ride height less what the shaft comes up there,
+ * z·x/L, z the travel of the axle's middle to the stop home, x from the joint at the case, L between its joints. Where x
+ * was not read it counts as at the axle. Source: docs/figures.md "Shaft and crossmember".
+ */
+function gapAtBump(w: Workings, axle: Axle, ride: Uncertain, cycled: Uncertain | null): GapPose | null {
+  if (cycled) return { pose: 'at full bump, cycled', ...cycled };
+  const { bump } = endsOf(w, axle);
+  if (!bump) return null;
+  const at = valueAt(w, below('after', 'shaftGapAt', axle));
+  const known = trainRead(w, axle, 'after');
+  const length = known.state === 'known' ? known.parts.shafts.at(-1)?.length : undefined;
+  const up = propagate(
+    ([gap = 0, z = 0, x = 1, l = 1]) => gap - Math.max(0, z) * Math.min(1, x / l),
+    [ride, bump, ...(at && length ? [at, length] : [])],
+  );
+  return { pose: 'at full bump', worked: true, ...up };
+}
 
 const tubeGap: CheckDefinition = {
   id: 'shaft-gap',
@@ -19,26 +47,57 @@ const tubeGap: CheckDefinition = {
   limit: shaftGapLimit,
   quantity: 'length',
   places: trainsAfter,
-  needs: ({ job }, place): Needs => {
-    const hanging = droopAt('shaftGap', place);
-    const up: Spot = { gate: 'after', point: 'shaftGap', place, state: 'ramp' };
-    // What the route leaves out until the load is read is in the way until it is.
-    return (place === 'front' || place === 'rear') && bumpEndAsItCame(job, place, ['driveline']) !== null
-      ? { required: { hanging }, optional: { up } }
-      : { required: { hanging, up } };
+  needs: (w, place): Needs => {
+    const axle = axleAt(place);
+    const at = (state: 'droop' | 'below' | 'cycled' | 'ramp'): Spot => ({
+      gate: 'after',
+      point: 'shaftGap',
+      place,
+      state,
+    });
+    return {
+      required: { hanging: at('droop'), 'ride height': at('below') },
+      optional: {
+        cycled: at('cycled'),
+        'one wheel up': at('ramp'),
+        where: below('after', 'shaftGapAt', axle),
+        length: below('after', 'shaftLength', axle),
+        ...Object.fromEntries(bumpSpots(axle).map((s) => [`${s.point} ${s.place}`, s])),
+      },
+    };
   },
-  work: ({ get, maybe }) => {
-    const [hung, up] = [get('hanging'), maybe('up')];
-    const nearest = !up || hung.value - K * hung.u < up.value - K * up.u ? hung : up;
+  work: ({ w, job, place, get, maybe }) => {
+    const axle = axleAt(place);
+    const came = bumpEndAsItCame(job, axle, ['driveline']) !== null;
+    const [cycled, oneUp] = [maybe('cycled'), maybe('one wheel up')];
+    const bump = came && !cycled ? null : gapAtBump(w, axle, get('ride height'), cycled);
+    const poses: GapPose[] = [
+      { pose: 'hanging', ...get('hanging') },
+      { pose: 'at ride height', ...get('ride height') },
+      ...(oneUp ? [{ pose: 'with one wheel up', ...oneUp }] : []),
+      ...(bump ? [bump] : []),
+    ];
+    const nearest = poses.reduce((a, b) => (b.value - K * b.u < a.value - K * a.u ? b : a));
+    const stopped = nearest.value - K * nearest.u < limitOn(job, shaftGapLimit).stop;
     return {
       value: nearest.value,
       u: nearest.u,
-      formula: 'the lesser of the two gaps read, hanging and with the axle up',
-      summary: [mm(nearest.value), nearest === hung ? ' hanging' : ' with the axle up'],
-      next: ['Notch or space the crossmember, move the exhaust, or less droop.'],
+      formula:
+        'the least of the gaps hanging, at ride height and at full bump; there as read cycled, else the gap at ride height − z·x/L',
+      summary: nearest.value < 0 ? ['meets it ', nearest.pose] : [mm(nearest.value), ` ${nearest.pose}`],
+      next: [
+        'Notch or space the crossmember, move the exhaust, less droop or a longer stop.',
+        ...(nearest.worked ? [' Or read it cycled, springs out: what is worked there is taken at its most.'] : []),
+      ],
       steps: [
-        { name: 'Hanging', amount: [mm(hung.value)] },
-        { name: 'Axle up', amount: up ? [mm(up.value)] : ['as it came: nothing that was changed moves it there'] },
+        ...poses.map((p) => ({ name: p.pose, amount: [mm(p.value, true), ' ± ', mm(K * p.u)] })),
+        ...(came && !cycled
+          ? [{ name: 'at full bump', amount: ['as it came: nothing that was changed moves it there'] }]
+          : []),
+      ],
+      cap: [
+        !came && !bump && !stopped ? noBump(axle) : undefined,
+        bump?.worked && travels(w, axle) && endsOf(w, axle).bumpTaken ? SQUASH_TAKEN : undefined,
       ],
     };
   },

@@ -1,11 +1,10 @@
 import type { ChangeKind } from '../../document/changes';
-import type { JobDocument } from '../../document/job';
+import { isBeam, type JobDocument } from '../../document/job';
 import { mm, deg, type Phrase } from '../../kernel/phrase';
 import type { Axle, Place } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../../record/stale';
-import { isFlexSpared } from '../common/bumpEnd';
 import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, saidAt, withShafts } from './shape';
 
 /** What the mounts are, once a vehicle: until that part is changed. */
@@ -205,9 +204,11 @@ export const CASE_ROOM: readonly Point[] = [
   ),
 ];
 
+/** Read with its axle up on a ramp, as releases before core 0.11 asked it. */
+const wasReadUp = (job: JobDocument, point: string, place: Place): boolean =>
+  job.readings.some((r) => r.point === point && r.place === place && r.state === 'ramp');
+
 /** A crawl under the vehicle with a gauge, in body order, and what of the shafts is read once. */
-/** Whether how a shaft runs with its axle up is as it came: nothing moves that end of the travel, nor the shaft. */
-export const isShaftUpSpared = (job: JobDocument, place: Place): boolean => isFlexSpared(job, place, ['driveline']);
 
 export const drivelinePoints: readonly Point[] = [
   {
@@ -432,16 +433,35 @@ export const drivelinePoints: readonly Point[] = [
     id: 'shaftGap',
     label: 'Shaft tube to the nearest of crossmember, exhaust and tank',
     short: 'shaft to the nearest part',
-    how: 'The least all round the tube. Name in the note what it is. Hanging, and with the axle up on the ramp.',
+    how: 'The least all round the tube. Name in the note what it is. Hanging and at ride height; at full bump only cycled, springs out: nobody lies under a flexed vehicle.',
     drawing: { of: 'shaft', part: 'shaft', tape: 'gap' },
     gates: AFTER,
     asked: 'after',
-    essential: (job, { place, state }) => state !== 'ramp' || !isShaftUpSpared(job, place),
+    essential: (_job, { state }) => state === 'droop' || state === 'below',
     always: true,
     range: [3, 250],
     seconds: 10,
     tells: ['driveline', 'hanging'],
-    where: (job) => spots(withShafts(job, 1), 'droop', 'ramp'),
+    where: (job) => [
+      ...spots(withShafts(job, 1), 'droop', 'below', 'cycled'),
+      // As earlier releases asked it: what was read there still counts.
+      ...spots(withShafts(job, 1), 'ramp').filter(({ place }) => wasReadUp(job, 'shaftGap', place)),
+    ],
+  },
+  {
+    ...length,
+    id: 'shaftGapAt',
+    label: 'From the case’s end of that shaft to where the gap is',
+    short: 'where the shaft is nearest',
+    how: 'Along the shaft at the axle, from the middle of its joint at the case or centre bearing. Not read, the gap counts as at the axle, where the shaft comes up most.',
+    drawing: { of: 'shaft', part: 'shaft', tape: 'gap' },
+    gates: AFTER,
+    asked: 'after',
+    essential: (job, { place }) => isBeam(place === 'front' ? job.vehicle.frontSuspension : job.vehicle.rearSuspension),
+    range: [50, 2000],
+    seconds: 6,
+    tells: ['driveline', 'hanging'],
+    where: (job) => spots(withShafts(job, 1), 'below'),
   },
   {
     ...observation,
@@ -462,7 +482,7 @@ export const drivelinePoints: readonly Point[] = [
   {
     ...observation,
     id: 'shaftsTurnedUp',
-    // Nobody takes the springs out for a route: it is read where the joint's row asks for it.
+    // Nobody takes the springs out for a route: it is read cycled, where the joint's row asks for it.
     asked: { after: [] },
     essential: false,
     label: 'Shaft turned by hand with the axle at its stops, springs out',
@@ -475,7 +495,10 @@ export const drivelinePoints: readonly Point[] = [
     ],
     seconds: 15,
     tells: ['hanging', 'driveline', 'slip'],
-    where: (job) => spots(withShafts(job, 1), 'ramp'),
+    where: (job) => [
+      ...spots(withShafts(job, 1), 'cycled'),
+      ...spots(withShafts(job, 1), 'ramp').filter(({ place }) => wasReadUp(job, 'shaftsTurnedUp', place)),
+    ],
   },
   {
     ...observation,

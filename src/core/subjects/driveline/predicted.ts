@@ -37,7 +37,9 @@ export function travelEnds(
   const [l, r] = cornersOf(axle).map((corner) => reachOf(w, corner));
   const mean = (a: Uncertain | null | undefined, b: Uncertain | null | undefined, way: 1 | -1): Uncertain | null =>
     a && b ? { value: (way * (a.value + b.value)) / 2, u: Math.hypot(a.u, b.u) / 2 } : null;
-  const bump = mean(l?.toStop, r?.toStop, 1);
+  // Where both were seen home together, that is how far the axle comes up.
+  const seen = l?.bothHome && r?.bothHome ? mean(l.both, r.both, 1) : null;
+  const bump = seen ?? mean(l?.toStop, r?.toStop, 1);
   return {
     droop: mean(l?.toDroop, r?.toDroop, -1),
     bump: bump ?? mean(l?.toStop ?? l?.toStopTaken, r?.toStop ?? r?.toStopTaken, 1),

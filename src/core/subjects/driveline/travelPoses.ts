@@ -41,6 +41,13 @@ export const noBump = (axle: Axle): Cap => ({
 });
 
 /** Turned by hand with the springs out. */
-export const upSpot = (axle: Axle): Spot => ({ gate: 'after', point: 'shaftsTurnedUp', place: axle, state: 'ramp' });
+export const upSpot = (w: Workings, axle: Axle): Spot => {
+  const at = (state: 'cycled' | 'ramp'): Spot => ({ gate: 'after', point: 'shaftsTurnedUp', place: axle, state });
+  // Earlier releases filed it under the ramp.
+  const old = w.figures.figure(at('ramp'));
+  return old.status === 'observed' && (!old.good || w.figures.figure(at('cycled')).status !== 'observed')
+    ? at('ramp')
+    : at('cycled');
+};
 
 export const SQUASH_TAKEN: Cap = { at: 'Watch', why: 'the stop’s squash is not read and was taken as others are' };

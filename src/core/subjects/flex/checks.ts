@@ -1,6 +1,7 @@
-import { reachedFor, reachOf } from '../clearance/fit/reach';
+import { FLEX_STATES, proofSpot, reachedFor, reachOf, type FlexProof } from '../clearance/fit/reach';
 import type { Spot } from '../../record/figures';
-import { AXLES, cornersOf, PLACE_NAME, type Axle, type Place } from '../../kernel/places';
+import { AXLES, cornersOf, PLACE_NAME, type Axle, type Place, type VehicleState } from '../../kernel/places';
+import type { Workings } from '../../record/workings';
 import type { History } from '../../record/history';
 import { awaitsLoad, bumpEndAsItCame } from '../common/bumpEnd';
 import { seen } from '../../record/checks/seen';
@@ -8,16 +9,18 @@ import type { CheckDefinition, Needs } from '../../record/checks/types';
 import { ROLLS, rollsWanted } from './points';
 
 /** A test on the ramp, and what tells how far it went there. */
-const rubNeeds = (point: string, place: Place): Needs => {
-  const on = (id: string, where: Place, state: 'ramp' | 'droop' = 'ramp'): Spot => ({
+const rubNeeds = (w: Workings, point: FlexProof, place: Place): Needs => {
+  const axle = axleAt(place);
+  const seenAt = proofSpot(w, point, axle);
+  const on = (id: string, where: Place, state: VehicleState = seenAt.state): Spot => ({
     gate: 'after',
     point: id,
     place: where,
     state,
   });
-  const corners = cornersOf(place === 'front' ? 'front' : 'rear');
+  const corners = cornersOf(axle);
   return {
-    required: { seen: on(point, place) },
+    required: { seen: seenAt },
     optional: {
       bar: on('flexBar', place),
       ...(place === 'front' ? { lock: on('flexLock', 'front') } : {}),
@@ -26,6 +29,7 @@ const rubNeeds = (point: string, place: Place): Needs => {
           [`up ${corner}`, on('hubToLipFlexed', corner)],
           [`across ${corner}`, on('hubToLipAcross', corner)],
           [`stop ${corner}`, on('bumpStopGap', corner)],
+          ...(seenAt.state === 'cycled' ? [[`both ${corner}`, on('hubToLipBoth', corner)] as const] : []),
           [`hanging ${corner}`, on('hubToLipDroop', corner, 'droop')],
         ]),
       ),
@@ -38,8 +42,11 @@ const axleAt = (place: Place): Axle => (place === 'front' ? 'front' : 'rear');
 const flexedSpots = (h: History, place: Place): Spot[] =>
   cornersOf(axleAt(place))
     .flatMap((corner): Spot[] => [
-      { gate: 'after', point: 'hubToLipFlexed', place: corner, state: 'ramp' },
-      { gate: 'after', point: 'hubToLipAcross', place: corner, state: 'ramp' },
+      ...FLEX_STATES.flatMap((state): Spot[] => [
+        { gate: 'after', point: 'hubToLipFlexed', place: corner, state },
+        { gate: 'after', point: 'hubToLipAcross', place: corner, state },
+      ]),
+      { gate: 'after', point: 'hubToLipBoth', place: corner, state: 'cycled' },
       { gate: 'after', point: 'hubToLipDroop', place: corner, state: 'droop' },
     ])
     .filter((spot) => h.wasRead(spot));
@@ -55,7 +62,9 @@ const possible: CheckDefinition = {
   quantity: null,
   places: (h) => AXLES.filter((axle) => flexedSpots(h, axle).length > 0),
   needs: (w, place) => ({
-    required: Object.fromEntries(flexedSpots(w.history, place).map((spot) => [`${spot.point} ${spot.place}`, spot])),
+    required: Object.fromEntries(
+      flexedSpots(w.history, place).map((spot) => [`${spot.point} ${spot.place} ${spot.state}`, spot]),
+    ),
   }),
   work: ({ w, place }) => {
     const faults = cornersOf(axleAt(place)).flatMap((corner) =>
@@ -86,16 +95,17 @@ export const flexChecks: readonly CheckDefinition[] = [
       state: 'ramp',
     }),
     asItCame: ({ job }, place) => bumpEndAsItCame(job, axleAt(place)),
-    notWorkable: (w, place) => awaitsLoad(w, place, Object.values(rubNeeds('rubSafety', place).required)),
-    needs: (_w, place) => rubNeeds('rubSafety', place),
-    proves: (w, place) => reachedFor(w, place, 'Crossed'),
+    notWorkable: (w, place) => awaitsLoad(w, place, Object.values(rubNeeds(w, 'rubSafety', place).required)),
+    needs: (w, place) => rubNeeds(w, 'rubSafety', place),
+    proves: (w, place) => reachedFor(w, place, 'Crossed', 'rubSafety'),
   },
   {
     ...seen('rub-body', 'Tyre against body, as promised', 'rubBody', false, { places: AXLES, state: 'ramp' }),
     asItCame: ({ job }, place) => bumpEndAsItCame(job, axleAt(place)),
-    notWorkable: (w, place) => awaitsLoad(w, place, Object.values(rubNeeds('rubBody', place).required)),
-    needs: (_w, place) => rubNeeds('rubBody', place),
-    proves: (w, place) => reachedFor(w, place, place === 'front' ? w.job.job.promiseFront : w.job.job.promiseRear),
+    notWorkable: (w, place) => awaitsLoad(w, place, Object.values(rubNeeds(w, 'rubBody', place).required)),
+    needs: (w, place) => rubNeeds(w, 'rubBody', place),
+    proves: (w, place) =>
+      reachedFor(w, place, place === 'front' ? w.job.job.promiseFront : w.job.job.promiseRear, 'rubBody'),
   },
   possible,
   // What was not rolled is not proved, and stands so on the sheet; what was rolled and touched is a finding.

@@ -1,7 +1,7 @@
 import type { JobDocument } from '../../document/job';
 import { AXLES, CORNERS, type Axle } from '../../kernel/places';
 import { AFTER, length, observation, spots, type Asked, type Point } from '../../record/point';
-import { isFlexSpared } from '../common/bumpEnd';
+import { isCycled, isFlexSpared } from '../common/bumpEnd';
 import { changedAt } from '../../record/pointRules';
 
 /**
@@ -31,13 +31,24 @@ const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => 
   drawing: { of: 'gap', to: 'lip' },
   // Rolled last, once everything is set.
   lap: 'last',
-  seconds: 30,
+  seconds: 20,
   tells: ['rub test'],
   where: () => spots([axle], 'floor'),
 }));
 
-/** Flexed on the short route, unless the bump end is as it came and the maker's tyre never touched there. */
-const flexed = (job: JobDocument, { place }: Asked): boolean => !isFlexSpared(job, place);
+/**
+ * Flexed on the short route, unless the bump end is as it came and the maker's tyre never touched there, or it was cycled
+ * while it was built. Cycled it is never asked: nobody takes the springs out for a route.
+ */
+const flexed = (job: JobDocument, { place, state }: Asked): boolean =>
+  state === 'ramp' && !isFlexSpared(job, place) && !isCycled(job, place);
+/** By what one wheel is brought up. */
+export const FLEXED_BY = [
+  { id: 'ramp', name: 'Ramp, on its wheels', good: true },
+  { id: 'kerb', name: 'Kerb and blocks, on its wheels', good: true },
+  { id: 'fork', name: 'Fork under one wheel', good: true },
+  { id: 'jack', name: 'Jack under one wheel', good: true },
+] as const;
 
 /** What is proved on the ramp and at a walk: how far it went there, and whether anything touched. */
 export const flexPoints: readonly Point[] = [
@@ -60,27 +71,41 @@ export const flexPoints: readonly Point[] = [
   },
   {
     ...observation,
+    id: 'flexedBy',
+    label: 'How is one wheel brought up?',
+    short: 'flexed by',
+    how: 'A ramp is not needed: a kerb and blocks, a fork or a jack under one wheel do. What counts is how far it goes.',
+    drawing: { of: 'flex', tape: 'up' },
+    choices: FLEXED_BY,
+    essential: (job, asked) => flexed(job, { ...asked, place: 'front' }) || flexed(job, { ...asked, place: 'rear' }),
+    always: true,
+    seconds: 5,
+    tells: [],
+    where: () => spots(['vehicle'], 'ramp'),
+  },
+  {
+    ...observation,
     id: 'rubSafety',
     label: 'Tyre clear of hose, brake, steering, arm, spring and frame',
     short: 'rub test, safety parts',
-    how: 'One wheel up the ramp, then the other; lock to lock, rolled forward and in reverse. Chalk on the tread shows a touch.',
+    how: 'One wheel up, then the other; lock to lock. Chalk on the tread shows a touch. Steering is turned before a wheel is raised by fork or jack.',
     drawing: { of: 'inner', to: 'part' },
     essential: flexed,
-    seconds: 240,
+    seconds: 100,
     tells: ['rub test'],
-    where: () => spots(AXLES, 'ramp'),
+    where: () => spots(AXLES, 'ramp', 'cycled'),
   },
   {
     ...observation,
     id: 'rubBody',
     label: 'Tyre clear of body and liner as promised',
     short: 'rub test, body',
-    how: 'At the promised grade: flexed, lock to lock, forward and in reverse, at half and at full lock.',
+    how: 'At the promised grade: flexed, lock to lock.',
     drawing: { of: 'gap', to: 'lip' },
     essential: flexed,
-    seconds: 120,
+    seconds: 45,
     tells: ['rub test, bar'],
-    where: () => spots(AXLES, 'ramp'),
+    where: () => spots(AXLES, 'ramp', 'cycled'),
   },
   {
     ...length,
@@ -88,15 +113,30 @@ export const flexPoints: readonly Point[] = [
     id: 'hubToLipFlexed',
     label: 'Hub centre up to the fender lip, flexed',
     short: 'hub to lip, flexed',
-    how: 'On the ramp, this wheel as far up as it goes, the other end of the axle hanging.',
+    how: 'This wheel as far up as it goes, the other end of the axle hanging. Taped from outside the arch.',
     drawing: { of: 'flex', tape: 'up' },
     gates: AFTER,
     asked: 'after',
     range: [200, 800],
     essential: flexed,
-    seconds: 15,
+    seconds: 10,
     tells: ['rub test'],
-    where: () => spots(CORNERS, 'ramp'),
+    where: () => spots(CORNERS, 'ramp', 'cycled'),
+  },
+  {
+    ...length,
+    route: 'clearance',
+    id: 'hubToLipBoth',
+    label: 'Hub centre up to the fender lip, both wheels at their stops',
+    short: 'hub to lip, both up',
+    how: 'Springs out, the axle jacked level until both stops are home: this wheel.',
+    drawing: { of: 'flex', tape: 'up' },
+    gates: AFTER,
+    asked: { after: [] },
+    range: [200, 800],
+    seconds: 10,
+    tells: ['rub test'],
+    where: () => spots(CORNERS, 'cycled'),
   },
   {
     ...length,
@@ -110,16 +150,16 @@ export const flexPoints: readonly Point[] = [
     asked: 'after',
     range: [300, 950],
     essential: flexed,
-    seconds: 15,
+    seconds: 10,
     tells: ['rub test'],
-    where: () => spots(CORNERS, 'ramp'),
+    where: () => spots(CORNERS, 'ramp', 'cycled'),
   },
   {
     ...observation,
     route: 'clearance',
     id: 'flexBar',
     label: 'Sway bar while the axle was flexed',
-    short: 'sway bar on the ramp',
+    short: 'sway bar while flexed',
     how: 'A bar left on keeps the wheels from crossing as far as they can: what was tested with it on is not proved without it.',
     drawing: { of: 'bar' },
     choices: [
@@ -129,14 +169,14 @@ export const flexPoints: readonly Point[] = [
     essential: flexed,
     seconds: 5,
     tells: ['rub test, bar'],
-    where: () => spots(AXLES, 'ramp'),
+    where: () => spots(AXLES, 'ramp', 'cycled'),
   },
   {
     ...observation,
     route: 'clearance',
     id: 'flexLock',
     label: 'How far the wheels were turned while flexed',
-    short: 'lock on the ramp',
+    short: 'lock while flexed',
     how: 'Both ways, with each wheel up in turn.',
     drawing: { of: 'flex', tape: 'lock' },
     choices: [
@@ -147,7 +187,7 @@ export const flexPoints: readonly Point[] = [
     essential: flexed,
     seconds: 5,
     tells: ['rub test', 'alignment'],
-    where: () => spots(['front'], 'ramp'),
+    where: () => spots(['front'], 'ramp', 'cycled'),
   },
   ...rollPoints,
 ];

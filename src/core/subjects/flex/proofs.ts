@@ -1,12 +1,12 @@
 import type { Workings } from '../../record/workings';
 import { saidName } from '../clearance/engine/catalogue';
-import { AXLES, cornersOf, PLACE_NAME, type Axle } from '../../kernel/places';
+import { AXLES, cornersOf, PLACE_NAME, type Axle, type VehicleState } from '../../kernel/places';
 import { bumpEndAsItCame } from '../common/bumpEnd';
 import { ROLLS, rollsWanted } from './points';
 import type { JobDocument } from '../../document/job';
 import { assessedAt, gapsAt, isTaped } from '../clearance/fit/assessed';
 import { obstaclesOf } from '../clearance/fit/obstacles';
-import { reachedFor } from '../clearance/fit/reach';
+import { FLEX_STATES, proofSpot, reachedFor } from '../clearance/fit/reach';
 
 /** How the promise of one axle stands: proved on the vehicle, proved by calculation only, not proved. In words. */
 export interface AxleProofs {
@@ -28,7 +28,7 @@ export function proofsOf(w: Workings): AxleProofs[] {
   return AXLES.map((axle) => {
     const grade = axle === 'front' ? w.job.job.promiseFront : w.job.job.promiseRear;
     const out: AxleProofs = { axle, grade, measured: [], calculated: [], open: [], came: [] };
-    const tried = (point: string, state: 'ramp' | 'floor', name: string, how = name): boolean => {
+    const tried = (point: string, state: VehicleState, name: string, how = name): boolean => {
       const seen = figures.figure({ gate: 'after', point, place: axle, state });
       const good = seen.status === 'observed' && seen.good;
       if (seen.status !== 'observed') out.open.push(name);
@@ -37,14 +37,18 @@ export function proofsOf(w: Workings): AxleProofs[] {
       return good;
     };
     // A ramp proves what it reached and no more.
-    const reached = reachedFor(w, axle, grade);
-    const came = figures.at({ gate: 'after', point: 'rubBody', place: axle, state: 'ramp' }).length === 0;
+    const reached = reachedFor(w, axle, grade, 'rubBody');
+    const proof = proofSpot(w, 'rubBody', axle).state;
+    const came = FLEX_STATES.every(
+      (state) => figures.at({ gate: 'after', point: 'rubBody', place: axle, state }).length === 0,
+    );
+    const how = proof === 'cycled' ? 'cycled, springs out' : 'flexed, one wheel up';
     const spared = came ? bumpEndAsItCame(w.job, axle) : null;
     if (spared)
       out.came.push(
         'not flexed, as it came: nothing that was changed moves where the travel ends; the maker’s tyre, no rub mark',
       );
-    else if (tried('rubBody', 'ramp', 'flexed on the ramp', `flexed on the ramp, ${reached.words}`) && !reached.whole)
+    else if (tried('rubBody', proof, how, `${how}, ${reached.words}`) && !reached.whole)
       out.open.push(`flexed as far as ${grade} asks`);
     for (const roll of ROLLS)
       if (roll.axle === axle && (!spared || rollsWanted(w.job, axle)))

@@ -1,5 +1,6 @@
 import type { Subject } from '../../record/subject';
 import { flexChecks } from './checks';
+import { cycledRoutes } from './cycled';
 import { flexPoints } from './points';
 import { proofLines } from './proofs';
 
@@ -8,5 +9,6 @@ export const flex: Subject = {
   station: 'hands',
   points: flexPoints,
   checks: flexChecks,
+  routes: cycledRoutes,
   sheetFacts: proofLines,
 };

@@ -8,7 +8,7 @@ import { guard } from '../../kernel/judge';
 import { limitOn } from '../../record/checks/limit';
 import { tyreToBody } from '../clearance/limits';
 import { atLeastMm, mm } from '../../kernel/phrase';
-import { reachedFor, reachOf } from '../clearance/fit/reach';
+import { proofSpot, reachedFor, reachIn } from '../clearance/fit/reach';
 import type { Cap, CheckDefinition, Worked, WorkInput } from '../../record/checks/types';
 
 /** Gap at bump: from the tape at a beam axle; at a coil-over wishbone with the geometry's motion ratio. */
@@ -21,7 +21,7 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
   limit: tyreToBody,
   quantity: 'length',
   places: () => CORNERS,
-  needs: (_w, place) => {
+  needs: (w, place) => {
     const axle = isCorner(place) ? axleOf(place) : 'front';
     const at = (point: string, state: 'floor' | 'ramp'): Spot => ({ gate, point, place, state });
     return {
@@ -33,7 +33,7 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
       optional: {
         'body flexed': at('tyreToBody', 'ramp'),
         'stop flexed': at('bumpStopGap', 'ramp'),
-        ...(gate === 'after' ? { proof: { gate, point: 'rubBody', place: axle, state: 'ramp' } } : {}),
+        ...(gate === 'after' ? { proof: proofSpot(w, 'rubBody', axle) } : {}),
       },
     };
   },
@@ -42,6 +42,7 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
       w,
       isCorner(place) ? axleOf(place) : place,
       place.startsWith('F') ? w.job.job.promiseFront : w.job.job.promiseRear,
+      'rubBody',
     ),
   gone: (w) => {
     const change = w.job.changes.findLast((c) => c.kind === 'shock-or-strap' || c.kind === 'trim');
@@ -78,7 +79,7 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
           why: 'parked and flexed disagree beyond their uncertainty: the stop lands elsewhere, or a reading is wrong',
         }
       : !flexed
-        ? { at: 'Watch', why: 'read parked only: read it again flexed on the ramp' }
+        ? { at: 'Watch', why: 'read parked only: read it again flexed' }
         : undefined;
     return {
       ...value,
@@ -107,7 +108,7 @@ export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
  */
 function touching(input: WorkInput, gate: ReadingGate, body: Uncertain): Uncertain | null {
   if (gate !== 'after' || !isCorner(input.place)) return null;
-  const { bump, toStop } = reachOf(input.w, input.place);
+  const { bump, toStop } = reachIn(input.w, input.place, 'ramp');
   if (!bump || !toStop) return null;
   const left = Math.max(0, toStop.value - bump.value);
   return { value: body.value - left, u: Math.hypot(body.u, bump.u, toStop.u) };
@@ -155,7 +156,7 @@ function wishboneGap(input: WorkInput, gate: ReadingGate): Worked | null {
       ? { at: 'Watch', why: 'worked with points of the linkage that are assumed' }
       : flexed
         ? undefined
-        : { at: 'Watch', why: 'read parked only: read it again flexed on the ramp' },
+        : { at: 'Watch', why: 'read parked only: read it again flexed' },
     formula:
       'gap at bump = tyre to body − the travel over which the shock closes by the stop’s gap and compression, from the geometry; parked and flexed; the lesser',
     summary:

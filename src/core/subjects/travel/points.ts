@@ -1,6 +1,6 @@
 import { AXLES, CORNERS } from '../../kernel/places';
 import { length, spots, type Point } from '../../record/point';
-import { isFlexSpared } from '../common/bumpEnd';
+import { isCycled, isFlexSpared } from '../common/bumpEnd';
 import { bumpAxles, bumpCorners, shockHolds, steeringMoves } from '../common/where';
 
 /** How far each wheel can go: stops, shocks, hanging. */
@@ -26,11 +26,21 @@ export const travelPoints: readonly Point[] = [
     drawing: { of: 'stop', tape: 'gap' },
     range: [0, 300],
     // How far a wheel went on the ramp is told by what is left there.
-    essential: (job, { gate, place, state }) => gate === 'after' && state === 'ramp' && !isFlexSpared(job, place),
+    essential: (job, { gate, place, state }) =>
+      gate === 'after' && state === 'ramp' && !isFlexSpared(job, place) && !isCycled(job, place),
     lacking: true,
+    inState: {
+      ramp: {
+        instrument: 'putty',
+        how: 'Putty on the pad, set before: what is left of it once the wheel is down. Nothing left is 0.',
+      },
+      cycled: {
+        how: 'With the axle up at its stops: from the tip of the stop to its pad; 0 where it is pressed home.',
+      },
+    },
     tells: ['bump'],
     alsoStale: shockHolds,
-    where: (job) => spots(bumpCorners(job), 'floor', 'ramp'),
+    where: (job) => spots(bumpCorners(job), 'floor', 'ramp', 'cycled'),
   },
   {
     ...length,

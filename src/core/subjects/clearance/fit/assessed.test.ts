@@ -78,9 +78,7 @@ describe('what the checks swept, handed on', () => {
     expect(sweepsLeft(workingsOf(job, memo))).toEqual([]);
     const rows = (of: typeof waiting) =>
       // Where nothing of a kind was taped, its one gap measured flexed is swept by nobody.
-      of.filter(
-        (v) => v.check.startsWith('swept-') && left.includes(v.place as 'FL') && v.mark !== 'measured on the ramp',
-      );
+      of.filter((v) => v.check.startsWith('swept-') && left.includes(v.place as 'FL') && v.mark !== 'measured flexed');
     expect(rows(waiting).length).toBeGreaterThan(0);
     for (const v of rows(waiting)) {
       expect(v.verdict).toBe('Not measured');

@@ -220,7 +220,7 @@ describe('the demo’s stories', () => {
     const line = (name: string) => sheet.proofs?.find((p) => p.name === name)?.text;
     expect(sheet.promise).toBe('front Crossed, rear Crossed');
     expect(line('Front, proved on the vehicle')).toMatch(
-      /^Flexed on the ramp, proved to 73 % of the bump travel, .*, lock to lock; .*rolled forward at full lock/,
+      /^Flexed, one wheel up, proved to 73 % of the bump travel, .*, lock to lock, both wheels up together not shown; .*rolled forward at full lock/,
     );
     expect(line('Front, not proved')).toMatch(/^Flexed as far as Crossed asks/);
     expect(line('Front, not proved')).toMatch(/olled reverse at full lock/);

@@ -8,7 +8,7 @@ import { GAP_GROUPS } from '../gapGroups';
 import { K } from '../../../kernel/uncertainty/propagate';
 import { assessedAt } from './assessed';
 import { travelsIn } from './gaps';
-import { lockReached, reachOf, turnedOnRamp } from './reach';
+import { lockReached, reachIn, turnedOnRamp } from './reach';
 
 /** What a gap measured flexed leaves of an obstacle at the worst pose, mm. */
 export interface LeftOver {
@@ -41,7 +41,7 @@ function workLeftOver(w: Workings, corner: Corner, meets: 'arm' | 'hose'): Reado
   const wheel = new Wheel(problem.end, problem.side, problem.obstacles);
   const turned = turnedOnRamp(w, axle, problem.steer);
   const give = problem.rules.compliance;
-  const flexedU = Math.hypot(reachOf(w, corner).bump?.u ?? 3, 1);
+  const flexedU = Math.hypot(reachIn(w, corner, 'ramp').bump?.u ?? 3, 1);
   const nearest = problem.obstacles.map((o, index) => {
     let best = { gap: Infinity, steer: 0 };
     if (o.meets !== meets) return { index, ...best };

@@ -2,17 +2,31 @@ import type { Workings } from '../../../record/workings';
 import type { ClearancePose } from '../engine/problem';
 import type { GradeName } from '../engine/poses';
 import { type Figure } from '../../../record/figures';
-import { axleOf, cornersOf, otherSide, PLACE_NAME, type Axle, type Corner, type Place } from '../../../kernel/places';
+import {
+  axleOf,
+  cornersOf,
+  otherSide,
+  PLACE_NAME,
+  type Axle,
+  type Corner,
+  type Place,
+  type VehicleState,
+} from '../../../kernel/places';
 import { isBeam } from '../../../document/job';
 import { kindOf } from '../../linkage/features';
 import { hubToLipAt } from '../../stance/rise';
 import { K, type Uncertain } from '../../../kernel/uncertainty/propagate';
+import type { Spot } from '../../../record/figures';
 import { hangs, limitsAt } from './travel';
 
 /** How far the lock was turned on the ramp. */
 export type FlexLock = 'full' | 'half' | 'straight';
 
-/** How far one wheel really went on the ramp, against how far it could go. mm from ride height, both directions +. */
+/** How an axle was flexed: one wheel up with the springs in, or cycled with them out. */
+export type FlexState = Extract<VehicleState, 'ramp' | 'cycled'>;
+export const FLEX_STATES: readonly FlexState[] = ['ramp', 'cycled'];
+
+/** How far one wheel really went while it was flexed, against how far it could go. mm from ride height, both directions +. */
 export interface WheelReach {
   bump: Uncertain | null;
   droop: Uncertain | null;
@@ -21,6 +35,9 @@ export interface WheelReach {
   toDroop: Uncertain | null;
   /** To the stop home by what was reached on the ramp, its squash taken as others are; for what is only to be bounded. */
   toStopTaken: Uncertain | null;
+  /** Both wheels of the axle up together, which only a cycled axle shows. */
+  both: Uncertain | null;
+  bothHome: boolean;
   /** The stop itself told that it was home; the hanging height, that it hung at full droop. */
   home: boolean;
   hung: boolean;
@@ -36,25 +53,48 @@ const uncertain = (figure: Figure): Uncertain | null =>
  * taken across while the other wheel was up. To the stop home: what was left of it there and its squash, through the
  * stop's own ratio, which those two stances give. Source: docs/figures.md "Flex proof"; "Motion ratio".
  */
-export const reachOf = (w: Workings, corner: Corner): WheelReach =>
-  w.once(`reach/${corner}`, () => workReach(w, corner));
+export const reachIn = (w: Workings, corner: Corner, state: FlexState): WheelReach =>
+  w.once(`reach/${corner}/${state}`, () => workReach(w, corner, state));
 
-function workReach(w: Workings, corner: Corner): WheelReach {
+/** The farthest of what a wheel reached, flexed either way: how far it goes is told by both. */
+export const reachOf = (w: Workings, corner: Corner): WheelReach =>
+  w.once(`reach/${corner}`, () => farther(reachIn(w, corner, 'ramp'), reachIn(w, corner, 'cycled')));
+
+const more = (a: Uncertain | null, b: Uncertain | null): Uncertain | null =>
+  a && b ? (a.value - K * a.u >= b.value - K * b.u ? a : b) : (a ?? b);
+const farther = (ramp: WheelReach, cycled: WheelReach): WheelReach => ({
+  bump: more(ramp.bump, more(cycled.bump, cycled.both)),
+  droop: more(ramp.droop, cycled.droop),
+  toStop: ramp.toStop ?? cycled.toStop,
+  toDroop: ramp.toDroop ?? cycled.toDroop,
+  toStopTaken: ramp.toStopTaken ?? cycled.toStopTaken,
+  both: cycled.both,
+  bothHome: cycled.bothHome,
+  home: ramp.home || cycled.home,
+  hung: ramp.hung || cycled.hung,
+  faults: [...new Set([...ramp.faults, ...cycled.faults])],
+});
+
+function workReach(w: Workings, corner: Corner, state: FlexState): WheelReach {
   const figures = w.figures;
-  const at = (point: string, place: Place, state: 'floor' | 'ramp' | 'droop') =>
-    uncertain(figures.figure({ gate: 'after', point, place, state }));
+  const at = (point: string, place: Place, where: VehicleState) =>
+    uncertain(figures.figure({ gate: 'after', point, place, state: where }));
   const standing = hubToLipAt(figures, 'after', corner);
-  const flexed = at('hubToLipFlexed', corner, 'ramp');
+  const flexed = at('hubToLipFlexed', corner, state);
   const across = otherSide(corner) ?? corner;
-  const hung = at('hubToLipAcross', across, 'ramp');
+  const hung = at('hubToLipAcross', across, state);
   const hanging = at('hubToLipDroop', corner, 'droop');
   const less = (a: Uncertain | null, b: Uncertain | null): Uncertain | null =>
     a && b && { value: a.value - b.value, u: Math.hypot(a.u, b.u) };
   const bump = less(standing, flexed);
   const droop = less(hung, standing);
-  const [stop, full] = [toStop(w, corner, bump), less(hanging, standing)];
-  const left = at('bumpStopGap', corner, 'ramp');
-  const faults = impossible(w, corner, { bump, droop, stop, full, left });
+  const both = state === 'cycled' ? less(standing, at('hubToLipBoth', corner, 'cycled')) : null;
+  const [stop, full] = [toStop(w, corner, bump ?? both, state), less(hanging, standing)];
+  const left = at('bumpStopGap', corner, state);
+  const faults = [
+    ...impossible(w, corner, { bump, droop, stop, full, left }),
+    ...impossible(w, corner, { bump: both, droop: null, stop, full: null, left: null }),
+  ];
   const read = {
     toStop: stop,
     toDroop: full && hangs(full) ? full : null,
@@ -64,12 +104,17 @@ function workReach(w: Workings, corner: Corner): WheelReach {
         : null,
   };
   // What cannot be proves nothing, and stands as a finding beside it.
-  if (faults.length > 0) return { ...read, bump: null, droop: null, home: false, hung: false, faults };
+  if (faults.length > 0)
+    return { ...read, bump: null, droop: null, both: null, bothHome: false, home: false, hung: false, faults };
+  const isHome = (up: Uncertain | null): boolean =>
+    left !== null && left.value <= HOME && up !== null && stop !== null && shortBy(up, stop) <= 0;
   return {
     ...read,
     bump,
     droop,
-    home: left !== null && left.value <= HOME && bump !== null && stop !== null && shortBy(bump, stop) <= 0,
+    both,
+    bothHome: isHome(both),
+    home: isHome(bump),
     hung: droop !== null && full !== null && shortBy(droop, full) <= 0,
     faults,
   };
@@ -102,7 +147,7 @@ function impossible(
   if (f.droop && below(f.droop, 0))
     said.push(`across, hanging, it stands ${by(f.droop.value)} higher than on the floor`);
   if (f.droop && f.full && f.droop.value - f.full.value > K * Math.hypot(f.droop.u, f.full.u))
-    said.push(`on the ramp it hung ${by(f.droop.value - f.full.value)} lower than at full droop`);
+    said.push(`flexed, it hung ${by(f.droop.value - f.full.value)} lower than at full droop`);
   if (f.bump && f.stop && f.bump.value - f.stop.value > K * Math.hypot(f.bump.u, f.stop.u))
     said.push(`flexed, it came ${by(f.bump.value - f.stop.value)} past the stop fully home`);
   const parked = limitsAt(w, corner, 'after');
@@ -117,12 +162,12 @@ function impossible(
 /** A stop does not land at the same spot whichever wheel is up, mm. */
 const LANDS = 15;
 
-function toStop(w: Workings, corner: Corner, bump: Uncertain | null): Uncertain | null {
+function toStop(w: Workings, corner: Corner, bump: Uncertain | null, state: FlexState): Uncertain | null {
   const axle = axleOf(corner);
   const figures = w.figures;
-  const gap = (state: 'floor' | 'ramp') =>
-    uncertain(figures.figure({ gate: 'after', point: 'bumpStopGap', place: corner, state }));
-  const [parked, left] = [gap('floor'), gap('ramp')];
+  const gap = (where: VehicleState) =>
+    uncertain(figures.figure({ gate: 'after', point: 'bumpStopGap', place: corner, state: where }));
+  const [parked, left] = [gap('floor'), gap(state)];
   const squash =
     uncertain(figures.figure({ gate: 'after', point: 'stopCompression', place: axle, state: 'floor' })) ??
     uncertain(figures.figure({ gate: 'before', point: 'stopCompression', place: axle, state: 'floor' }));
@@ -141,16 +186,16 @@ function toStop(w: Workings, corner: Corner, bump: Uncertain | null): Uncertain 
   return limits.assumed.bump ? null : { value: limits.bump - limits.rest, u: Math.hypot(limits.u.bump, limits.u.rest) };
 }
 
-const choiceAt = (w: Workings, point: string, place: Place): string | null => {
-  const seen = w.figures.figure({ gate: 'after', point, place, state: 'ramp' });
+const choiceAt = (w: Workings, point: string, place: Place, state: FlexState): string | null => {
+  const seen = w.figures.figure({ gate: 'after', point, place, state });
   return seen.status === 'observed' ? seen.choice : null;
 };
 /** How far the wheels of an axle were turned while it was flexed; null where nobody said. A rear axle does not steer. */
-export const lockReached = (w: Workings, axle: Axle): FlexLock | null =>
-  axle === 'rear' ? 'full' : (choiceAt(w, 'flexLock', 'front') as FlexLock | null);
+export const lockReached = (w: Workings, axle: Axle, state: FlexState = 'ramp'): FlexLock | null =>
+  axle === 'rear' ? 'full' : (choiceAt(w, 'flexLock', 'front', state) as FlexLock | null);
 /** Whether the axle was flexed without its sway bar; null where nobody said. */
-export const barWasOff = (w: Workings, axle: Axle): boolean | null => {
-  const said = choiceAt(w, 'flexBar', axle);
+export const barWasOff = (w: Workings, axle: Axle, state: FlexState = 'ramp'): boolean | null => {
+  const said = choiceAt(w, 'flexBar', axle, state);
   return said === null ? null : said === 'off';
 };
 
@@ -158,17 +203,64 @@ export const barWasOff = (w: Workings, axle: Axle): boolean | null => {
 const reaches = (got: Uncertain | null, wanted: Uncertain | null, share = 1): boolean =>
   got !== null && wanted !== null && got.value - K * Math.hypot(got.u, share * wanted.u) >= share * wanted.value;
 
+/** A hand's proof on a flexed axle. */
+export type FlexProof = 'rubSafety' | 'rubBody';
+/**
+ * Where a proof of an axle stands: a touch wherever it was seen, else cycled where it was cycled, which reaches all that
+ * one wheel up does, else with one wheel up.
+ */
+export function proofSpot(w: Workings, point: FlexProof, axle: Axle): Spot {
+  const at = (state: FlexState): Spot => ({ gate: 'after', point, place: axle, state });
+  const figures = FLEX_STATES.map((state) => ({ spot: at(state), figure: w.figures.figure(at(state)) }));
+  const touched = figures.find(({ figure }) => figure.status === 'observed' && !figure.good);
+  const cycled = figures.find(({ spot, figure }) => spot.state === 'cycled' && figure.status === 'observed');
+  return (touched ?? cycled)?.spot ?? at('ramp');
+}
+
+/**
+ * Whether a proof wants both wheels of an axle up together: of tyre to body on a beam, whose middle one wheel up leaves
+ * near ride height. What stands inboard of the tyre is met crossed first: the wheel that is up leans in there, and comes
+ * higher, since its stop is inboard of it. A wishbone's wheel goes by itself. Source: docs/figures.md "Flex proof".
+ */
+const wantsBoth = (w: Workings, axle: Axle, grade: GradeName, point: FlexProof): boolean =>
+  point === 'rubBody' && grade !== 'Street' && isBeam(kindOf(w.job.vehicle, axle));
+
 /**
  * Whether a flex test of an axle reached every pose of a grade, with how far it went in words.
  *
  * @param place the axle
+ * @param point the proof that saw no touch there: how far it went counts where that was seen
  */
-export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole: boolean; words: string } {
+export function reachedFor(
+  w: Workings,
+  place: Place,
+  grade: GradeName,
+  point: FlexProof,
+): { whole: boolean; words: string } {
   const axle: Axle = place === 'front' ? 'front' : 'rear';
-  const wheels = cornersOf(axle).map((corner) => reachOf(w, corner));
+  const states = FLEX_STATES.filter((state) => {
+    const seen = w.figures.figure({ gate: 'after', point, place: axle, state });
+    return seen.status === 'observed' && seen.good;
+  });
+  const found = (states.length > 0 ? states : (['ramp'] as const)).map((state) =>
+    reachedIn(w, axle, grade, point, state),
+  );
+  // The last of them is the cycled one, which reaches what one wheel up does.
+  return found.find((f) => f.whole) ?? found.at(-1) ?? { whole: false, words: '' };
+}
+
+function reachedIn(
+  w: Workings,
+  axle: Axle,
+  grade: GradeName,
+  point: FlexProof,
+  state: FlexState,
+): { whole: boolean; words: string } {
+  const wheels = cornersOf(axle).map((corner) => reachIn(w, corner, state));
   const { streetBump, streetDroop } = w.job.fitRules;
-  const lock = lockReached(w, axle);
-  const off = barWasOff(w, axle);
+  const lock = lockReached(w, axle, state);
+  const off = barWasOff(w, axle, state);
+  const together = wantsBoth(w, axle, grade, point);
   const bumpShare = grade === 'Street' ? streetBump.value : 1;
   const droopWanted = (w: WheelReach): Uncertain | null =>
     grade === 'Street'
@@ -184,7 +276,8 @@ export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole
         (w.hung || (grade === 'Street' && reaches(w.droop, droopWanted(w)))),
     ) &&
     lock === 'full' &&
-    (grade !== 'Crossed' || off === true);
+    (grade !== 'Crossed' || off === true) &&
+    (!together || wheels.every((wheel) => wheel.bothHome));
   const share = (
     whole: (w: WheelReach) => boolean,
     got: (w: WheelReach) => Uncertain | null,
@@ -207,6 +300,11 @@ export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole
     (w) => w.droop,
     (w) => w.toDroop,
   );
+  const bothUp = share(
+    (w) => w.bothHome,
+    (w) => w.both,
+    (w) => w.toStop,
+  );
   const fault = wheels.flatMap((w, i) =>
     w.faults.map((f) => `${PLACE_NAME[cornersOf(axle)[i] ?? axle].toLowerCase()}: ${f}`),
   );
@@ -221,26 +319,47 @@ export function reachedFor(w: Workings, place: Place, grade: GradeName): { whole
       percent(droop, 'droop'),
       off === null ? 'sway bar on or off not said' : off ? 'bar off' : 'bar connected',
       ...(axle === 'rear' ? [] : [lock === null ? 'lock not said' : turned[lock]]),
+      ...(!together
+        ? []
+        : bothUp === null
+          ? ['both wheels up together not shown']
+          : [`both wheels together to ${Math.floor(100 * bothUp)} % of it`]),
     ].join(', '),
   };
 }
 
-/** Whether the flex test went to a pose of a corner: both wheels as far, and turned as far. */
-export function poseReached(w: Workings, corner: Corner, pose: ClearancePose): boolean {
+/** Whether a flex test went to a pose of a corner: both wheels as far, and turned as far. */
+export const poseReached = (w: Workings, corner: Corner, pose: ClearancePose): boolean =>
+  FLEX_STATES.some((state) => poseReachedIn(w, corner, pose, state));
+
+function poseReachedIn(w: Workings, corner: Corner, pose: ClearancePose, state: FlexState): boolean {
   const axle = axleOf(corner);
+  const rises = (wheel: Corner, travel: number): number => travel - limitsAt(w, wheel, 'after').rest;
   const went = (wheel: Corner, travel: number): boolean => {
-    const rest = limitsAt(w, wheel, 'after').rest;
-    const reach = reachOf(w, wheel);
-    const up = travel - rest;
+    const reach = reachIn(w, wheel, state);
+    const up = rises(wheel, travel);
     const got = up >= 0 ? reach.bump : reach.droop;
     if (Math.abs(up) < 1 || (up >= 0 ? reach.home : reach.hung)) return true;
     return got !== null && got.value - K * got.u >= Math.abs(up);
   };
-  const lock = lockReached(w, axle);
+  const lock = lockReached(w, axle, state);
   const turned = Math.abs(pose.steer) < 0.05 || lock === 'full' || (lock === 'half' && Math.abs(pose.steer) <= 0.55);
   const across = (otherSide(corner) ?? corner) as Corner;
-  return turned && went(corner, pose.own) && went(across, pose.across);
+  return turned && went(corner, pose.own) && went(across, pose.across) && middleReached();
+
+  /** A beam's middle: with one wheel up it comes no higher than half of what that wheel rose less what the other fell. */
+  function middleReached(): boolean {
+    if (!isBeam(kindOf(w.job.vehicle, axle))) return true;
+    const middle = (rises(corner, pose.own) + rises(across, pose.across)) / 2;
+    const wheels = [reachIn(w, corner, state), reachIn(w, across, state)];
+    const low = (u: Uncertain | null): number => (u ? Math.max(0, u.value - K * u.u) : 0);
+    const crossed = wheels.map((reach, i) => (low(reach.bump) - (wheels[1 - i]?.droop?.value ?? 0)) / 2);
+    const together = Math.min(...wheels.map((reach) => (reach.bothHome ? Infinity : low(reach.both))));
+    return middle <= Math.max(ABOUT_REST, together, ...crossed);
+  }
 }
+/** So near its ride height an axle's middle passes whichever wheel is up, mm. */
+const ABOUT_REST = 10;
 
 /** Shares of lock between which the wheels were turned on the ramp; where nobody said, straight only. */
 export function turnedOnRamp(

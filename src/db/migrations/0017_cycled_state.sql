@@ -1,0 +1,2 @@
+ALTER TABLE "readings" DROP CONSTRAINT "reading_state";--> statement-breakpoint
+ALTER TABLE "readings" ADD CONSTRAINT "reading_state" CHECK ("readings"."state" in ('floor', 'floor-left', 'floor-right', 'below', 'ramp', 'cycled', 'droop', 'droop-left', 'droop-right'));
