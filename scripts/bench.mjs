@@ -13,6 +13,7 @@ import { main, stopWith } from './lib/say.mjs';
 
 await main(async () => {
   await nodeModules();
+  if ((await tsx('scripts/benchRoutes.ts', [])) !== 0) stopWith('The minutes of the routes failed (above).');
   if ((await tsx('scripts/benchEngine.ts', [])) !== 0) stopWith('The engine bench failed (above).');
   // Put together into one file as the worker's is: unbundled, every name from another file is looked up in the loop.
   const folder = mkdtempSync(path.join(tmpdir(), 'high-gate-bench-'));

@@ -83,7 +83,15 @@ const AIMS: readonly Aim[] = [
   // Hoses.
   ...(['FL', 'FR', 'rear'] as const).flatMap((place): Aim[] => [
     {
-      ...{ point: 'hoseFree', place, state: 'droop', row: 'brake-hose-slack', over: 300, stale: ['brake-hose'] },
+      ...{
+        point: 'hoseFree',
+        place,
+        state: 'droop',
+        row: 'brake-hose-slack',
+        over: 300,
+        stale: ['brake-hose'],
+        once: true,
+      },
       safety: true,
       ...(place === 'rear' ? { on: CENTRE_HOSE } : {}),
     },
@@ -228,7 +236,7 @@ const AIMS: readonly Aim[] = [
         safety: true,
         coarse: { value: 8.5, instrument: 'tape-hidden' },
       },
-      { ...own, point: 'shaftGap', state: 'ramp', row: 'shaft-gap', over: 3, stale: SHAFT, safety: true },
+      { ...own, point: 'shaftGap', state: 'below', row: 'shaft-gap', over: 3, stale: SHAFT, safety: true },
       { ...own, point: 'outputAngle', state: 'below', row: angle, stale: ['case-or-bearing', 'driveshaft', 'load'] },
       { ...own, point: 'shaftAngle', state: 'below', row: angle, over: place === 'front' ? -24 : 18, stale: SHAFT },
       {
@@ -423,6 +431,7 @@ export function readyJob(kind: Kind): JobDocument {
   if (known) return known;
   const job = lifted({
     vehicle: KINDS[kind],
+    cycled: false,
     changes: ['spring', 'shock-or-strap', 'tyre-or-wheel'],
     reference: { kind: 'maker-stock', front: 474, rear: 495, source: 'maker’s body sheet' },
   });

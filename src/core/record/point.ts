@@ -76,6 +76,8 @@ export interface Choice {
   id: string;
   name: string;
   good: boolean;
+  /** No fault, and the customer is told of it all the same. */
+  tell?: true;
 }
 /** Where, how the vehicle stands, and at which gate. */
 export interface Asked {

@@ -271,7 +271,7 @@ describe('what it stands on', () => {
     const [first] = gaps;
     if (!first) throw new Error('no gap');
     expect(drawn(<GapsPanel gaps={[{ ...first, finding: true }]} after />)).toContain('1 gap disagrees');
-    expect(drawn(<GapsPanel gaps={[]} after />)).toContain('flexed on the ramp');
+    expect(drawn(<GapsPanel gaps={[]} after />)).toContain('at both locks, and flexed');
     // What disagrees stands first, whatever was measured before it.
     const ordered = [
       { ...first, state: 'floor-left' as const },

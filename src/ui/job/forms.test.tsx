@@ -107,7 +107,7 @@ describe('a lead’s word prints, so it wants its reason', () => {
 });
 
 describe('what was filed here', () => {
-  const spot = { gate: 'after', point: 'hoseFree', place: 'FL', state: 'droop' } as const;
+  const spot = { gate: 'after', point: 'hoseSpan', place: 'FL', state: 'droop' } as const;
   const here = (job: JobDocument) =>
     onDevice(job, ({ workings }) => (
       <FiledHere
@@ -137,7 +137,7 @@ describe('what was filed here', () => {
     const odd: JobDocument = {
       ...after,
       readings: after.readings.map((r) =>
-        r.gate === 'after' && r.point === 'hoseFree' && r.place === 'FL' ? { ...r, value: 2400, asked: false } : r,
+        r.gate === 'after' && r.point === 'hoseSpan' && r.place === 'FL' && r.state === 'droop' ? { ...r, value: 2400, asked: false } : r,
       ),
     };
     const form = here(odd);

@@ -61,33 +61,32 @@ export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): Rou
             { gate, point: point.id, place, state },
             set > 1 || sets.length > 1 ? set : undefined,
           );
-          const status = stopStatus(figure);
-          return {
+          const stop: RouteStop = {
             key: stopKey(point.id, place, state, set),
             point,
             gate,
             place,
             state,
             set,
-            status,
+            status: stopStatus(figure),
             seconds: secondsOf(w, point),
-            order,
+            ...(gate === 'after' && { lap: afterLap(point, w.job, { place, state }) }),
           };
+          return { stop, order };
         });
       }),
     );
   const rank = ({ lap }: RouteStop): number => (lap === undefined ? 0 : AFTER_LAPS.indexOf(lap));
   return stops
-    .map((stop) => ({ ...stop, ...(gate === 'after' && { lap: afterLap(stop.point, w.job, stop) }) }))
     .sort(
-      (a, b) =>
+      ({ stop: a, order }, { stop: b, order: other }) =>
         rank(a) - rank(b) ||
         STATES.indexOf(a.state) - STATES.indexOf(b.state) ||
         floorRank(a.point, a.set) - floorRank(b.point, b.set) ||
         ROUND.indexOf(a.place) - ROUND.indexOf(b.place) ||
-        a.order - b.order,
+        order - other,
     )
-    .map(({ order: _, ...stop }) => stop);
+    .map(({ stop }) => stop);
 }
 
 /**

@@ -19,6 +19,7 @@ import { SUSPENSION_NAME } from '../../document/suspensionKind';
 import { cornerStances } from '../../subjects/stance/cornerStances';
 import { show, showUncertainty } from '../../kernel/units/format';
 import type { UnitChoice } from '../../kernel/units/quantity';
+import { foundAsItCame } from './asItCame';
 import { CAUTIONS, DISCLAIMER } from './words';
 
 export interface SheetRow {
@@ -97,6 +98,7 @@ export function makeSheet(
       : rub(id).every((v) => !v.asItCame)
         ? 'proved by the flexed rub test'
         : 'as it came, where it was not flexed: nothing that was changed moves where its travel ends';
+  const came = foundAsItCame(w);
   return {
     number: w.job.job.number,
     status: {
@@ -114,6 +116,7 @@ export function makeSheet(
       `Tyre against hose, brake, steering, arm, spring and frame: ${flexed('rub-safety')}.`,
     ].join(' '),
     proofs: [
+      ...(came.length > 0 ? [{ name: 'Found as it came', text: `${sentenceOf(came.join('; '))}.` }] : []),
       ...w.book.subjects.flatMap((subject) => subject.sheetFacts?.(w, verdicts, units) ?? []),
       ...Object.entries(w.job.plan.parts).flatMap(([id, part]) => {
         const said = partSays(w.book, id, part);
@@ -187,6 +190,8 @@ export function makeSheet(
     coreVersion: CORE_VERSION,
   };
 }
+
+const sentenceOf = (words: string): string => `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`;
 
 /** The limits that the shop has set otherwise than they are published, both with their sources. */
 const otherwiseOf = (w: Workings, units: UnitChoice): { name: string; text: string }[] =>

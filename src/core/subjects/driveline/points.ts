@@ -240,7 +240,7 @@ export const drivelinePoints: readonly Point[] = [
     asked: 'before',
     choices: [
       { id: 'none', name: 'None', good: true },
-      { id: 'some', name: 'Some: say at which speed in the note', good: true },
+      { id: 'some', name: 'Some: say at which speed in the note', good: true, tell: true },
     ],
     seconds: 8,
     tells: [],

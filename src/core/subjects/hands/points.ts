@@ -90,7 +90,7 @@ export const handPoints: readonly Point[] = [
     asked: 'both gates',
     choices: [
       { id: 'none', name: 'None, or the maker’s own', good: true },
-      { id: 'one', name: 'One block a side', good: true },
+      { id: 'one', name: 'One block a side', good: true, tell: true },
       { id: 'stacked', name: 'Stacked, one on another', good: false },
     ],
     tellsPart: true,

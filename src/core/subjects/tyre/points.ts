@@ -26,7 +26,7 @@ export const tyrePoints: readonly Point[] = [
     asked: 'before',
     choices: [
       { id: 'size', name: 'As on the plate, all four', good: true },
-      { id: 'other', name: 'Another size or wheel', good: true },
+      { id: 'other', name: 'Another size or wheel', good: true, tell: true },
       { id: 'unread', name: 'No plate to be read', good: true },
     ],
     seconds: 8,
