@@ -242,6 +242,11 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     shaftLength: [806, 1328],
     pinionOffset: [-194, -10],
     slipExposed: [49, 48],
+    splineLength: 142,
+    slipHome: 6,
+    splineDiameter: 36,
+    ratedAngle: 28,
+    outputOffset: [-188, 0],
     'slipExposed.droop': [61, 62],
     shaftHanging: [-18.3, 9.4],
     pinionHanging: [11.2, 2.4],
@@ -255,6 +260,10 @@ const TYPICAL: Record<ReadingGate, Record<string, number | readonly [number, num
     'rampHose.cycled': 41,
   },
 };
+
+/** Whether a good vehicle's figure is known at a point After; what stays as it came is not said twice. */
+export const isTypicalAfter = (point: string, state: string): boolean =>
+  TYPICAL.after[`${point}.${state}`] !== undefined || TYPICAL.after[point] !== undefined;
 
 /** Where the usual answer is not the first one: a front shaft has its double joint at the case. */
 const CHOSEN: Readonly<Record<string, string>> = { 'outputJoint.front': 'double-cardan' };

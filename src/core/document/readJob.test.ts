@@ -108,7 +108,12 @@ describe('documents of any age', () => {
         .map((c) => c.id),
     );
     const known = workJob(job).filter((v) => !learned.has(v.check));
-    expect(figures(known)).toEqual(figures(read.verdicts));
+    // Both wheels of a beam at full bump were taken for shown with one of them up: what stood on that is only watched now.
+    const both = ['rub-body', 'gap-at-bump'];
+    const then = read.verdicts.map((v): Verdict =>
+      both.includes(v.check) && v.gate === 'after' && v.verdict === 'Clear' ? { ...v, verdict: 'Watch' } : v,
+    );
+    expect(figures(known)).toEqual(figures(then));
   });
   test('a later release’s document is told apart from a broken one', () => {
     const [job] = demoJobs();

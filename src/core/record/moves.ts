@@ -61,12 +61,11 @@ export function movesOf(route: readonly RouteStop[], gate: ReadingGate): Moves {
     // A wheel goes on wherever the vehicle is held.
     const to: Posture = stop.lap === 'wheels on' ? at : POSTURE[stop.state];
     made.push(...between(at, to));
-    if (to === 'flexed') {
-      for (const axle of AXLES)
-        if ((axleAt(stop.place) ?? axle) === axle && !flexed.has(axle)) {
-          flexed.add(axle);
-          made.push('flex');
-        }
+    const axle = axleAt(stop.place);
+    // What is only said of the vehicle moves no wheel.
+    if (to === 'flexed' && axle !== null && !flexed.has(axle)) {
+      flexed.add(axle);
+      made.push('flex');
     }
     if (stop.point.rideHeight && stop.set !== set) {
       set = stop.set;

@@ -11,6 +11,7 @@ import { axleAt, crawlNeeds, isWorked, judgedAt, nothing, trainsAfter } from './
 import { JOINT_TITLE } from './judged';
 import { limitOn } from '../../record/checks/limit';
 import { bindRoom } from './limits';
+import { bumpEndAsItCame } from '../common/bumpEnd';
 import { below, pinionInclination, trainRead, type TrainParts } from './parts';
 import { trainAtTravel } from './predicted';
 import { droopAt, valueAt, everRead, travels, STILL, endsOf, bumpSpots, noBump, upSpot } from './travelPoses';
@@ -103,13 +104,18 @@ export const jointBind: CheckDefinition = {
     const up = upWorked && { ...upWorked, assumed: upWorked.assumed || bumpTaken };
     const rated = maybe('rated');
     const turnedUp = proof('up')?.good ?? null;
+    // Nothing moves that end of the travel, nor how the shaft runs there: it bends as its maker let it.
+    const came = bumpEndAsItCame(w.job, axle, ['driveline']) !== null;
+    const shownUp = turnedUp ?? (came ? 'as it came' : null);
     return rated
-      ? byRated(rated, ride.train.joints, hung, up, axle, turnedUp === true, limitOn(w.job, bindRoom).clear)
-      : byHand(hung, up, axle, proof('proof')?.good ?? false, turnedUp, upSpot(w, axle));
+      ? byRated(rated, ride.train.joints, hung, up, axle, shownUp, limitOn(w.job, bindRoom).clear)
+      : byHand(hung, up, axle, proof('proof')?.good ?? false, shownUp, upSpot(w, axle));
   },
 };
 
 type Pose = NonNullable<ReturnType<typeof hanging>>;
+/** What shows a joint at full bump: a hand that turned it there, or that it stands there as it came; null for neither. */
+type ShownUp = boolean | 'as it came' | null;
 
 /** Against the angle at which its maker says that it binds. */
 function byRated(
@@ -118,7 +124,7 @@ function byRated(
   hung: Pose,
   up: Pose | null,
   axle: Axle,
-  turnedUp: boolean,
+  shownUp: ShownUp,
   least: number,
 ): Worked {
   const poses = [
@@ -126,7 +132,7 @@ function byRated(
     ...hung.joints.map((j) => ({ ...j, pose: 'at full droop', assumed: hung.assumed })),
     // A hand that turned it there takes away what was only assumed, never an angle that is itself too large.
     ...(up?.joints ?? [])
-      .filter((j) => !(turnedUp && up?.assumed && rated.value - j.value >= least))
+      .filter((j) => !((shownUp === true || shownUp === 'as it came') && up?.assumed && rated.value - j.value >= least))
       .map((j) => ({ ...j, pose: 'at full bump', assumed: up?.assumed ?? false })),
   ];
   const worst = poses.reduce((a, b) => (most(b) > most(a) ? b : a));
@@ -147,10 +153,21 @@ function byRated(
       { name: 'At full droop', amount: [hung.measured ? 'measured hanging' : 'worked from the travel'] },
       {
         name: 'At full bump',
-        amount: [turnedUp ? 'turned free by hand, springs out' : up ? 'worked from the travel' : 'not known'],
+        amount: [
+          shownUp === true
+            ? 'turned free by hand, springs out'
+            : shownUp === 'as it came'
+              ? 'as it came: nothing that was changed moves it there'
+              : up
+                ? 'worked from the travel'
+                : 'not known',
+        ],
       },
     ],
-    cap: [up || turnedUp ? undefined : noBump(axle), worst.assumed ? { at: 'Watch', why: TURN_ASSUMED } : undefined],
+    cap: [
+      up || shownUp === true || shownUp === 'as it came' ? undefined : noBump(axle),
+      worst.assumed ? { at: 'Watch', why: TURN_ASSUMED } : undefined,
+    ],
   };
 }
 
@@ -158,14 +175,7 @@ function byRated(
  * Where no maker says at what angle it binds the hand proof at full droop judges, and answers full bump too where each
  * joint bends no more there than it was shown to at droop. Source: docs/figures.md "Default limits".
  */
-function byHand(
-  hung: Pose,
-  up: Pose | null,
-  axle: Axle,
-  free: boolean,
-  freeUp: boolean | null,
-  turnedAt: Spot,
-): Worked {
+function byHand(hung: Pose, up: Pose | null, axle: Axle, free: boolean, shownUp: ShownUp, turnedAt: Spot): Worked {
   const pairs = hung.joints.map((down) => ({ down, bump: up?.joints.find((j) => j.at === down.at) ?? null }));
   const worst = pairs.reduce((a, b) => (shortOf(b) > shortOf(a) ? b : a), pairs[0] ?? { down: NONE, bump: null });
   const answered = up !== null && shortOf(worst) <= 0;
@@ -199,8 +209,8 @@ function byHand(
     cap: { at: 'Not measured', why, spots: [below('after', 'ratedAngle', axle), turnedAt] },
   });
   if (!free) return { ...said, cap: { at: 'Stop', why: 'it did not turn free by hand at full droop' } };
-  if (freeUp === false) return { ...said, cap: { at: 'Stop', why: 'it did not turn free by hand at full bump' } };
-  if (freeUp === true || answered) return said;
+  if (shownUp === false) return { ...said, cap: { at: 'Stop', why: 'it did not turn free by hand at full bump' } };
+  if (shownUp !== null || answered) return said;
   return up === null
     ? { ...said, cap: noBump(axle) }
     : open(

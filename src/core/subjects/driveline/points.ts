@@ -1,8 +1,9 @@
 import type { ChangeKind } from '../../document/changes';
-import { isBeam, type JobDocument } from '../../document/job';
+import { isBeam, type JobDocument, type ReadingGate } from '../../document/job';
 import { mm, deg, type Phrase } from '../../kernel/phrase';
 import type { Axle, Place } from '../../kernel/places';
 import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../../record/stale';
 import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, saidAt, withShafts } from './shape';
@@ -13,6 +14,21 @@ const below = (least: number) => (job: JobDocument) => spots(withShafts(job, lea
 const trains = (job: JobDocument): Axle[] => (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle));
 const beforeOrChanged = (job: JobDocument, asked: Asked): boolean =>
   asked.gate === 'before' || changedSince(job, 'driveshaft');
+
+/** Changes after which how it came says nothing of a shaft's slip. */
+export const OTHER_RUN = ['driveshaft', 'case-or-bearing', 'shim', 'track-bar-or-arm'] as const;
+/** As it came, to within this, mm: what was not read apart is then as it was. Source: docs/figures.md "A row stays". */
+export const AS_CAME = 5;
+/** Whether a slip runs so that how it came says nothing of it: other parts, or farther in or out than it came. */
+function slidesOtherwise(job: JobDocument, place: Place): boolean {
+  if (changedSince(job, ...OTHER_RUN)) return true;
+  const shown = (gate: ReadingGate, state: 'below' | 'droop') =>
+    latestStanding(job, 'slipExposed', (r) => r.gate === gate && r.place === place && r.state === state)?.value;
+  return (['below', 'droop'] as const).some((state) => {
+    const [was, is] = [shown('before', state), shown('after', state)];
+    return was != null && is != null && Math.abs(is - was) > AS_CAME;
+  });
+}
 
 /** Axles with a joint that turns evenly by itself, as last told. */
 const withEvenJoint = (job: JobDocument): Axle[] =>
@@ -38,7 +54,7 @@ const inclination = {
   asked: 'both gates',
   essential: true,
   signed: true,
-  seconds: 15,
+  seconds: 12,
   onFace: true,
   tells: ['driveline'],
 } as const;
@@ -140,7 +156,14 @@ const slip = {
   ...length,
   instrument: 'tape',
   drawing: { of: 'shaft', part: 'shaft', tape: 'slip' },
-  seconds: 8,
+  seconds: 6,
+} as const;
+
+/** Read with the shaft apart, or as its maker gives it: wanted once it runs otherwise, or slides farther than it came. */
+const apart = {
+  ...slip,
+  ...LASTING,
+  essential: (job: JobDocument, { gate, place }: Asked) => gate === 'after' && slidesOtherwise(job, place),
 } as const;
 
 /** One of the things that a moved case or mount can meet, each looked at by itself. */
@@ -330,8 +353,7 @@ export const drivelinePoints: readonly Point[] = [
     where: (job) => spots(withShafts(job, 1), 'below', 'droop'),
   },
   {
-    ...slip,
-    ...LASTING,
+    ...apart,
     id: 'splineLength',
     label: 'The whole spline, read with the shaft apart',
     short: 'whole spline',
@@ -340,8 +362,7 @@ export const drivelinePoints: readonly Point[] = [
     where: below(1),
   },
   {
-    ...slip,
-    ...LASTING,
+    ...apart,
     id: 'slipHome',
     label: 'Spline that still shows with the slip pushed home',
     short: 'spline showing, pushed home',
@@ -350,8 +371,7 @@ export const drivelinePoints: readonly Point[] = [
     where: below(1),
   },
   {
-    ...slip,
-    ...LASTING,
+    ...apart,
     id: 'splineDiameter',
     label: 'Spline diameter',
     short: 'spline diameter',

@@ -6,9 +6,11 @@ import type { Cap, CheckDefinition, Needs, Worked } from '../../record/checks/ty
 import type { Spot } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
+import { bumpEndAsItCame } from '../common/bumpEnd';
 import { axleAt, crawlNeeds, trainsAfter } from './crawl';
 import { slipRoom, splineLimit } from './limits';
 import { below, trainRead } from './parts';
+import { AS_CAME, OTHER_RUN } from './points';
 import { trainAtTravel } from './predicted';
 import { droopAt, valueAt, everRead, STILL, endsOf, bumpSpots, noBump, SQUASH_TAKEN } from './travelPoses';
 
@@ -58,11 +60,6 @@ const bumpNeeds = (w: Workings, place: Place): Record<string, Spot> => ({
   ...crawlNeeds(w, place, 'after').required,
   ...Object.fromEntries(bumpSpots(axleAt(place)).map((s) => [`${s.point} ${s.place}`, s])),
 });
-
-/** As it came, to within this, mm: what was not read apart is then as it was. Source: docs/figures.md "A row stays". */
-const AS_CAME = 5;
-/** Changes after which how it came says nothing of a shaft's slip. */
-const OTHER_RUN = ['driveshaft', 'case-or-bearing', 'shim', 'track-bar-or-arm'] as const;
 
 /** A slip that nobody read apart, against how it came: by how much more it is out or in, mm. */
 function againstBefore(w: Workings, point: string, axle: Axle, more: Uncertain, what: string, formula: string): Worked {
@@ -153,6 +150,8 @@ export const slipRoomCheck: CheckDefinition = {
 
 /** Full bump is wanted for a Clear; what is short without it is short. */
 function unlessStopped(w: Workings, worst: Uncertain, limit: typeof slipRoom, axle: Axle): Cap | undefined {
+  // Where nothing moves that end of the travel, nor how the shaft runs there, it slides there as it came.
+  if (bumpEndAsItCame(w.job, axle, ['driveline']) !== null) return undefined;
   const { stop } = limitOn(w.job, limit);
   return worst.value - K * worst.u < stop ? undefined : noBump(axle);
 }

@@ -23,12 +23,14 @@ const rubNeeds = (w: Workings, point: FlexProof, place: Place): Needs => {
     required: { seen: seenAt },
     optional: {
       bar: on('flexBar', place),
+      squash: on('stopCompression', place, 'floor'),
       ...(place === 'front' ? { lock: on('flexLock', 'front') } : {}),
       ...Object.fromEntries(
         corners.flatMap((corner) => [
           [`up ${corner}`, on('hubToLipFlexed', corner)],
           [`across ${corner}`, on('hubToLipAcross', corner)],
           [`stop ${corner}`, on('bumpStopGap', corner)],
+          [`parked ${corner}`, on('bumpStopGap', corner, 'floor')],
           ...(seenAt.state === 'cycled' ? [[`both ${corner}`, on('hubToLipBoth', corner)] as const] : []),
           [`hanging ${corner}`, on('hubToLipDroop', corner, 'droop')],
         ]),

@@ -37,7 +37,7 @@ export const linePoints: readonly Point[] = [
     label: 'Hose by hand: no kink, twist, pull or rub',
     short: 'hose by hand',
     how: 'Hanging at full droop, turned to both locks where it steers: hand along the whole hose. Off frame, spring, exhaust, tyre.',
-    seconds: 35,
+    seconds: 30,
     tells: ['hose proof'],
     where: (job) => spots(hosePlaces(job), 'droop'),
   },

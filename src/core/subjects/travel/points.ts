@@ -1,7 +1,27 @@
-import { AXLES, CORNERS } from '../../kernel/places';
-import { length, spots, type Point } from '../../record/point';
+import { axleAt, AXLES, CORNERS } from '../../kernel/places';
+import { isBeam, type JobDocument } from '../../document/job';
+import { length, spots, type Asked, type Point } from '../../record/point';
+import { hasTrain } from '../driveline/shape';
+import { kindOf } from '../linkage/features';
 import { isCycled, isFlexSpared } from '../common/bumpEnd';
 import { bumpAxles, bumpCorners, shockHolds, steeringMoves } from '../common/where';
+
+/** At After, of an axle that is flexed with one wheel up: neither spared nor cycled. */
+const isFlexed = (job: JobDocument, { gate, place }: Asked): boolean =>
+  gate === 'after' && !isFlexSpared(job, place) && !isCycled(job, place);
+/** The same, or of one whose shaft runs otherwise: how far it comes up is where its joints and its slip end. */
+const endsTold = (job: JobDocument, asked: Asked): boolean => {
+  const axle = axleAt(asked.place);
+  return (
+    isFlexed(job, asked) ||
+    (asked.gate === 'after' &&
+      axle !== null &&
+      isBeam(kindOf(job.vehicle, axle)) &&
+      hasTrain(job, axle) &&
+      !isFlexSpared(job, axle, ['driveline']) &&
+      !isCycled(job, axle))
+  );
+};
 
 /** How far each wheel can go: stops, shocks, hanging. */
 export const travelPoints: readonly Point[] = [
@@ -26,8 +46,10 @@ export const travelPoints: readonly Point[] = [
     drawing: { of: 'stop', tape: 'gap' },
     range: [0, 300],
     // How far a wheel went on the ramp is told by what is left there.
-    essential: (job, { gate, place, state }) =>
-      gate === 'after' && state === 'ramp' && !isFlexSpared(job, place) && !isCycled(job, place),
+    // Parked it tells how far the stop's home is, without which no share of the bump travel is known.
+    essential: (job, asked) =>
+      asked.state === 'floor' ? endsTold(job, asked) : asked.state === 'ramp' && isFlexed(job, asked),
+    seconds: 10,
     lacking: true,
     inState: {
       ramp: {
@@ -50,6 +72,8 @@ export const travelPoints: readonly Point[] = [
     short: 'stop compression',
     how: 'Free length of the stop less its length when fully squashed: from the maker, or measured on one in the press.',
     drawing: { of: 'stop', tape: 'pressed' },
+    essential: endsTold,
+    seconds: 10,
     range: [5, 120],
     tells: ['shock'],
     where: (job) => spots(bumpAxles(job), 'floor'),

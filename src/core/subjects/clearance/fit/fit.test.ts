@@ -226,6 +226,7 @@ describe('the demo’s stories', () => {
     expect(line('Front, not proved')).toMatch(/olled reverse at full lock/);
     expect(line('Front, by calculation')).toBe('Nothing.');
     expect(sheet.proofs?.map((p) => p.name.split(',')[0])).toEqual([
+      'Found as it came',
       'Alignment bands',
       'Front',
       'Front',
