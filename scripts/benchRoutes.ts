@@ -14,7 +14,7 @@ for (const job of demoJobs()) {
       ...job,
       readings: job.readings.filter((r) => (gate === 'before' ? false : r.gate === 'before')),
     };
-    const { readings, minutes, moves } = leftOf(buildRoute(workingsOf(unread), gate, 'short'), gate);
+    const { readings, minutes, moves } = leftOf(buildRoute(workingsOf(unread), gate, 'short'), gate, unread);
     return `${gate} ${readings} readings, ${minutes} + ${Math.ceil(moves.seconds / 60)} (${moves.count})`;
   });
   console.log(`${job.job.number}  ${cells.join('; ')}`);

@@ -33,7 +33,7 @@ test('a gate that is not open takes nothing; two tabs on one reading lose nothin
   // The bare address of a job leads to the gate where it stands, loaded afresh too.
   await page.goto(job);
   await page.waitForURL('**/before');
-  await expect(page.getByRole('heading', { name: 'Read what is left on the floor, wheels straight' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Read what is left: on the floor, wheels straight' })).toBeVisible();
 
   // Two tabs on one job: each shows what the other filed, so the second is a repeat; neither overwrites.
   await page.goto(at(job, 'before', 'hubToLip.FL.floor'));

@@ -60,10 +60,10 @@ test('one job from booking to a released sheet, in inches Before and in millimet
       await page.locator('#figure').press('Enter');
       await page.locator(`[data-stop="${point}.${axle}.droop"]`).waitFor({ state: 'detached' });
     }
-    await page.goto(`${job}/after/read?route=full&at=shaftsTurnedUp.${axle}.ramp`);
+    await page.goto(`${job}/after/read?route=full&at=shaftsTurnedUp.${axle}.cycled`);
     await inHand(page);
     await page.getByRole('button', { name: 'Free all round' }).click();
-    await page.locator(`[data-stop="shaftsTurnedUp.${axle}.ramp"]`).waitFor({ state: 'detached' });
+    await page.locator(`[data-stop="shaftsTurnedUp.${axle}.cycled"]`).waitFor({ state: 'detached' });
   }
   await page.goto(`${job}/after`);
   await expect(page.getByRole('link', { name: /^Driveline/ })).toContainText('Clear');

@@ -1,4 +1,4 @@
-import type { ReadingGate } from '../document/job';
+import type { JobDocument, ReadingGate } from '../document/job';
 import { AXLES, axleAt, type VehicleState } from '../kernel/places';
 import type { RouteStop } from './route';
 
@@ -49,10 +49,11 @@ function between(from: Posture, to: Posture): readonly MoveKind[] {
  * and ends on the floor; Before ends where the build begins.
  *
  * @param route in its order, answered or not
+ * @param job whose readings tell whether that gate was begun
  */
-export function movesOf(route: readonly RouteStop[], gate: ReadingGate): Moves {
+export function movesOf(route: readonly RouteStop[], gate: ReadingGate, job: Pick<JobDocument, 'readings'>): Moves {
   const stops = route.filter((s) => s.status !== 'answered');
-  const begun = stops.length < route.length;
+  const begun = job.readings.some((r) => r.gate === gate);
   const made: MoveKind[] = [];
   let at: Posture = gate === 'after' && !begun ? 'hung' : 'floor';
   let set: number | null = null;
@@ -88,12 +89,13 @@ export function movesOf(route: readonly RouteStop[], gate: ReadingGate): Moves {
 export function leftOf(
   route: readonly RouteStop[],
   gate: ReadingGate,
+  job: Pick<JobDocument, 'readings'>,
 ): { readings: number; minutes: number; moves: Moves } {
   const open = route.filter((s) => s.status !== 'answered');
   return {
     readings: open.length,
     minutes: Math.ceil(open.reduce((sum, s) => sum + s.seconds, 0) / 60),
-    moves: movesOf(route, gate),
+    moves: movesOf(route, gate, job),
   };
 }
 /** "2 moves of the vehicle, 5 min: lift up or down, rolled and bounced twice" */

@@ -57,10 +57,6 @@ interface Props {
   gate: ReadingGate;
   stop: StopInHand;
   position: string;
-  /** What to mind as the vehicle stands or moves. */
-  caution: string | null;
-  /** What the order of danger has before this one, still open. */
-  outOfOrder: readonly { name: string; readings: number }[];
   nextHref: string;
   previousHref: string | null;
   followingHref: string | null;
@@ -201,18 +197,6 @@ export function ReadingInHand(props: Props) {
           )}
           <p className="pt-2 text-[15px]">{stop.how}</p>
           <p className="hint">Vehicle {STATE_NAME[stop.state]}.</p>
-          {props.caution && (
-            <p className="mt-2 border-l-4 border-watch py-1 pl-3 text-[15px]">
-              <span className="font-semibold">Mind: </span>
-              {props.caution}
-            </p>
-          )}
-          {props.outOfOrder.length > 0 && (
-            <p role="status" className="mt-2 border-l-4 border-watch py-1 pl-3 text-[15px] font-semibold text-watch">
-              Not in its order: {props.outOfOrder.map((o) => `${o.readings} ${o.name}`).join('; ')} come first. Hoses
-              and shafts are proved by hand before it is rolled, flexed or driven. Filed here, it counts.
-            </p>
-          )}
           {props.noBefore && (
             <p className="pt-1 text-[15px] font-semibold text-watch">
               There is no Before reading at this point: this one will have nothing to be compared with.

@@ -67,7 +67,8 @@ function Reading({
   const after = [...stops.slice(index + 1), ...stops.slice(0, index)];
   const next = after.find((s) => s.status !== 'answered');
   const lap = stops.filter((s) => (stop.lap ? s.lap === stop.lap : s.state === stop.state));
-  const moves = movesOf(stops, gate).count;
+  const moves = movesOf(stops, gate, job).count;
+  const caution = cautionAt(job, stop);
   const first = gate === 'after' ? comesFirst(buildRoute(view.workings, 'after', 'short'), stop) : [];
   const spot = { gate, point: stop.point.id, place: stop.place, state: stop.state };
   const figures = view.workings.figures;
@@ -99,8 +100,6 @@ function Reading({
         gate={gate}
         stop={inHand}
         position={`${lap.indexOf(stop) + 1} of ${lap.length} ${stop.lap ? LAP_NAME[stop.lap] : STATE_NAME[stop.state]} · ${minutesLeft(stops)} min${moves > 0 ? ` and ${moves === 1 ? '1 move' : `${moves} moves`}` : ''} left on the ${routeName(kind)}`}
-        caution={cautionAt(job, stop)}
-        outOfOrder={first}
         nextHref={href(next)}
         previousHref={index > 0 ? href(stops[index - 1]) : null}
         followingHref={index < stops.length - 1 ? href(stops[index + 1]) : null}
@@ -113,6 +112,18 @@ function Reading({
         otherSideRead={across !== null && figures.figure({ ...spot, place: across }).status === 'read'}
       />
       <aside className="border-l border-rule p-5">
+        {first.length > 0 && (
+          <p role="status" className="mb-4 border-l-4 border-watch py-1 pl-3 text-[15px] font-semibold text-watch">
+            Not in its order. First come {first.map((o) => `${o.readings} ${o.name}`).join('; ')}. Hoses and shafts are
+            proved by hand before it is rolled, flexed or driven. Filed here, it counts.
+          </p>
+        )}
+        {caution && (
+          <p className="mb-4 border-l-4 border-watch py-1 pl-3 text-[15px]">
+            <span className="font-semibold">Mind: </span>
+            {caution}
+          </p>
+        )}
         <h2 className="pb-1">This reading unlocks</h2>
         <ChecksPanel
           jobId={id}

@@ -38,11 +38,11 @@ export function LeftToRead({
   // After goes by laps, in the order of danger; Before by how the vehicle stands.
   const lapOf = (s: RouteStop): string => (s.lap ? LAP_NAME[s.lap] : STATE_NAME[s.state]);
   const laps = [...new Set(left.map(lapOf))];
-  const moves = movesSaid(leftOf(short, gate).moves);
+  const moves = movesSaid(leftOf(short, gate, view.job).moves);
   const read = `/jobs/${view.id}/${gate}/read`;
   return (
     <section aria-labelledby="left" className="space-y-3">
-      <h2 id="left">Still to read, as the vehicle stands</h2>
+      <h2 id="left">Still to read, {gate === 'after' ? 'what is dangerous first' : 'as the vehicle stands'}</h2>
       {stale > 0 && (
         <p role="status" className="border-l-4 border-watch py-1 pl-3 font-semibold text-watch">
           {stale} {stale === 1 ? 'reading is' : 'readings are'} stale after a change: read {stale === 1 ? 'it' : 'them'}{' '}

@@ -139,6 +139,16 @@ const TYPED: Record<string, Record<'before' | 'after', readonly [string, string]
   'droop/Spline that shows at the slip': { before: ['2 1/4', '57'], after: ['2 3/8', '60'] },
   'Angle at which the joint binds, as its maker rates it': { before: ['28', '28'], after: ['28', '28'] },
   'Shaft tube to the nearest of crossmember, exhaust and tank': { before: ['1', '27'], after: ['1 1/16', '27'] },
+  'below/Shaft tube to the nearest of crossmember, exhaust and tank': {
+    before: ['4', '110'],
+    after: ['4 5/16', '110'],
+  },
+  'From the case’s end of that shaft to where the gap is': { before: ['12', '310'], after: ['12 3/16', '310'] },
+  'floor/Bump stop to its pad': { before: ['3 1/4', '82'], after: ['5 1/16', '128'] },
+  'How far the stop squashes': { before: ['1 3/8', '34'], after: ['1 3/8', '34'] },
+  'The whole spline, read with the shaft apart': { before: ['5 5/8', '142'], after: ['5 5/8', '142'] },
+  'Spline that still shows with the slip pushed home': { before: ['1/4', '6'], after: ['1/4', '6'] },
+  'Spline diameter': { before: ['1 7/16', '36'], after: ['1 7/16', '36'] },
 };
 /** Where the first answer is not that of a sound vehicle. */
 const CHOSEN: Record<string, string> = { 'front/What kind of joint is at the case?': 'Two crosses side by side' };

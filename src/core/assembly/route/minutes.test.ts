@@ -122,6 +122,9 @@ const reads =
     return lift.taller && ['floorToLip', 'loadedRadius'].includes(point.id) ? was + 15 : was;
   };
 
+/** As the build leaves it: on the hoist. */
+const NOTHING_READ = { readings: [] };
+
 /** Every order that what has to come first allows, by its moves of the vehicle: the least seconds. */
 function leastMoves(walk: Walked): number {
   // Said once more, without the laps' list: what has to be done before what.
@@ -166,6 +169,7 @@ function leastMoves(walk: Walked): number {
         movesOf(
           done.flatMap((lap) => laps.get(lap) ?? []),
           'after',
+          NOTHING_READ,
         ).seconds,
       );
       return;

@@ -12,7 +12,7 @@ import { ROLLS, rollsWanted } from './points';
 const rubNeeds = (w: Workings, point: FlexProof, place: Place): Needs => {
   const axle = axleAt(place);
   const seenAt = proofSpot(w, point, axle);
-  const on = (id: string, where: Place, state: VehicleState = seenAt.state): Spot => ({
+  const on = (id: string, where: Place, state: VehicleState): Spot => ({
     gate: 'after',
     point: id,
     place: where,
@@ -22,16 +22,23 @@ const rubNeeds = (w: Workings, point: FlexProof, place: Place): Needs => {
   return {
     required: { seen: seenAt },
     optional: {
-      bar: on('flexBar', place),
       squash: on('stopCompression', place, 'floor'),
-      ...(place === 'front' ? { lock: on('flexLock', 'front') } : {}),
+      // Flexed either way, how far it went there counts.
+      ...Object.fromEntries(
+        FLEX_STATES.flatMap((state) => [
+          [`bar ${state}`, on('flexBar', place, state)],
+          ...(place === 'front' ? [[`lock ${state}`, on('flexLock', 'front', state)] as const] : []),
+          ...corners.flatMap((corner) => [
+            [`up ${corner} ${state}`, on('hubToLipFlexed', corner, state)],
+            [`across ${corner} ${state}`, on('hubToLipAcross', corner, state)],
+            [`stop ${corner} ${state}`, on('bumpStopGap', corner, state)],
+          ]),
+        ]),
+      ),
       ...Object.fromEntries(
         corners.flatMap((corner) => [
-          [`up ${corner}`, on('hubToLipFlexed', corner)],
-          [`across ${corner}`, on('hubToLipAcross', corner)],
-          [`stop ${corner}`, on('bumpStopGap', corner)],
           [`parked ${corner}`, on('bumpStopGap', corner, 'floor')],
-          ...(seenAt.state === 'cycled' ? [[`both ${corner}`, on('hubToLipBoth', corner)] as const] : []),
+          [`both ${corner}`, on('hubToLipBoth', corner, 'cycled')],
           [`hanging ${corner}`, on('hubToLipDroop', corner, 'droop')],
         ]),
       ),
