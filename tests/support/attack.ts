@@ -57,6 +57,8 @@ export type Kind = keyof typeof KINDS;
 export const ALL_KINDS = Object.keys(KINDS) as readonly Kind[];
 const FRONT_BEAMS: readonly Kind[] = ['links', 'radius', 'leaves', 'triangulated'];
 const BARRED: readonly Kind[] = ['links', 'radius', 'triangulated'];
+const COILS_FRONT: readonly Kind[] = ['links', 'radius', 'coilOver', 'triangulated'];
+const COILS_REAR: readonly Kind[] = ['links', 'radius', 'triangulated'];
 const WISHBONES: readonly Kind[] = ['coilOver', 'torsion'];
 const CENTRE_HOSE: readonly Kind[] = ALL_KINDS.filter((k) => KINDS[k].rearHose === 'centre');
 
@@ -80,6 +82,12 @@ const hand = (
 
 const SHAFT: readonly ChangeKind[] = ['driveshaft', 'shim', 'case-or-bearing', 'spring', 'track-bar-or-arm'];
 const AIMS: readonly Aim[] = [
+  // Coils.
+  ...(['front', 'rear'] as const).map((place): Aim => ({
+    ...{ point: 'springSeats', place, state: 'droop', row: 'spring-seat', over: 'fault', safety: true },
+    stale: ['spring', 'shock-or-strap', 'track-bar-or-arm'],
+    on: place === 'front' ? COILS_FRONT : COILS_REAR,
+  })),
   // Hoses.
   ...(['FL', 'FR', 'rear'] as const).flatMap((place): Aim[] => [
     {

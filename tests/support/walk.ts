@@ -53,5 +53,11 @@ export function walked(
     laps.push(lap);
   }
   const taken = laps.flat();
-  return { job, taken, laps, minutes: taken.reduce((sum, s) => sum + s.seconds, 0) / 60, moves: movesOf(taken, gate, start) };
+  return {
+    job,
+    taken,
+    laps,
+    minutes: taken.reduce((sum, s) => sum + s.seconds, 0) / 60,
+    moves: movesOf(taken, gate, start),
+  };
 }

@@ -31,8 +31,9 @@ export function bearsOn(change: Change, job: JobDocument, point: Pick<Point, 'te
   const place = change.place ?? 'vehicle';
   const also = point.alsoStale?.(job, at) ?? [];
   const set = isSpringSet(change);
-  // A setting that took nothing off leaves what was read hanging or flexed, and every fastener as it was.
-  if (set && ['ramp', 'droop', 'droop-left', 'droop-right'].includes(at.state)) return false;
+  // A setting that took nothing off leaves what was read hanging or flexed, and every fastener as it was; a coil's seat not.
+  if (set && !point.tells.includes('spring seat') && ['ramp', 'droop', 'droop-left', 'droop-right'].includes(at.state))
+    return false;
   // Cycled with the springs out: which go in then moves nothing that was read.
   if (at.state === 'cycled' && isSpringOut(change)) return false;
   return kindsOf(change, job.vehicle).some((kind) => {

@@ -14,6 +14,7 @@ export type Tells =
   | 'lock'
   | 'bump'
   | 'droop'
+  | 'spring seat'
   | 'bar'
   | 'link'
   | 'hose'
@@ -64,6 +65,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
     ...GAPS,
     'bump',
     'droop',
+    'spring seat',
     'bar',
     'hose span',
     'hose proof',
@@ -82,6 +84,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
   'shock-or-strap': [
     'bump',
     'droop',
+    'spring seat',
     'shock',
     'hanging',
     'hose span',
@@ -104,6 +107,7 @@ export const MAKES_STALE: Record<ChangeKind, readonly Tells[]> = {
     ...GAPS,
     'bump',
     'droop',
+    'spring seat',
     'bar',
     'hose span',
     'hose proof',

@@ -78,7 +78,7 @@ export const stancePoints: readonly Point[] = [
     // Whether other tyres are on is read, not remembered; how fast a shaft turns goes by it too.
     essential: true,
     everyTime: true,
-    seconds: 15,
+    seconds: 12,
     always: true,
     range: [600, 1100],
     tells: ['tyre size'],

@@ -1,10 +1,15 @@
-import { axleAt, AXLES, CORNERS } from '../../kernel/places';
-import { isBeam, type JobDocument } from '../../document/job';
-import { length, spots, type Asked, type Point } from '../../record/point';
+import { axleAt, AXLES, CORNERS, type Axle } from '../../kernel/places';
+import { isBeam, type JobDocument, type Vehicle } from '../../document/job';
+import { suspensionAt } from '../../record/fittedParts';
+import { length, observation, spots, type Asked, type Point } from '../../record/point';
 import { hasTrain } from '../driveline/shape';
 import { kindOf } from '../linkage/features';
 import { isCycled, isFlexSpared } from '../common/bumpEnd';
 import { bumpAxles, bumpCorners, shockHolds, steeringMoves } from '../common/where';
+
+/** Axles on coil springs. */
+export const coilAxles = (vehicle: Vehicle): Axle[] =>
+  AXLES.filter((axle) => !['wishbone-torsion-bar', 'beam-leaves'].includes(suspensionAt(vehicle, axle)));
 
 /** At After, of an axle that is flexed with one wheel up: neither spared nor cycled. */
 const isFlexed = (job: JobDocument, { gate, place }: Asked): boolean =>
@@ -91,6 +96,22 @@ export const travelPoints: readonly Point[] = [
     seconds: 15,
     tells: ['droop'],
     where: () => spots(CORNERS, 'droop'),
+  },
+  {
+    ...observation,
+    id: 'springSeats',
+    label: 'Coil springs hanging: seated at both ends',
+    short: 'spring seats, hanging',
+    how: 'Wheels hanging free: turn and lift each coil by hand. It sits in both seats, or something retains it; its isolators are in.',
+    drawing: { of: 'hand' },
+    choices: [
+      { id: 'seated', name: 'Seated, not to be turned by hand', good: true },
+      { id: 'retained', name: 'Loose, and retained at its ends', good: true, tell: true },
+      { id: 'loose', name: 'Loose, or off its seat', good: false },
+    ],
+    seconds: 6,
+    tells: ['spring seat'],
+    where: (job) => spots(coilAxles(job.vehicle), 'droop'),
   },
   {
     ...length,

@@ -1,27 +1,41 @@
 import type { Subject } from '../../record/subject';
 import { bumpGapCheck } from './bumpCheck';
-import { travelPoints } from './points';
+import { seen } from '../../record/checks/seen';
+import { coilAxles, travelPoints } from './points';
 import { suspensionAt } from '../../record/fittedParts';
 
 export const travel: Subject = {
   id: 'travel',
   station: 'travel',
   points: travelPoints,
-  checks: [bumpGapCheck('before'), bumpGapCheck('after')],
+  checks: [
+    bumpGapCheck('before'),
+    bumpGapCheck('after'),
+    {
+      ...seen('spring-seat', 'Coil springs seated, hanging', 'springSeats', true, {
+        places: (h) => coilAxles(h.job.vehicle),
+        state: 'droop',
+      }),
+      fault: {
+        verdict: 'Stop',
+        next: 'Less droop (shock or strap), a longer coil, or retain it at both ends; then look again, hanging.',
+      },
+    },
+  ],
   fitted: [
     {
       id: 'coil',
       name: 'Coil spring',
       kind: 'spring',
       at: 'corner',
-      on: (v, axle) => !['wishbone-torsion-bar', 'beam-leaves'].includes(suspensionAt(v, axle)),
+      on: (v, axle) => coilAxles(v).includes(axle),
     },
     {
       id: 'spring-spacer',
       name: 'Spacer on the spring or strut',
       kind: 'spring',
       at: 'corner',
-      on: (v, axle) => !['wishbone-torsion-bar', 'beam-leaves'].includes(suspensionAt(v, axle)),
+      on: (v, axle) => coilAxles(v).includes(axle),
     },
     {
       id: 'collar',
