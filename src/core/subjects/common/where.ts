@@ -3,6 +3,7 @@ import type { ChangeKind } from '../../document/changes';
 import { isBeam, type JobDocument } from '../../document/job';
 import { AXLES, axleOf, isCorner, type Axle, type Corner, type Place, type VehicleState } from '../../kernel/places';
 import { latestStanding } from '../../record/figures';
+import { changedSince } from '../../record/pointRules';
 import { FRONT, REAR, spots } from '../../record/point';
 
 type At = { place: Place; state: VehicleState };
@@ -28,6 +29,19 @@ export const wheelsStay = (job: JobDocument): boolean =>
   job.fitments.asked === null &&
   job.job.wantedTyre.trim() === '' &&
   latestStanding(job, 'tyreOfMaker', (r) => r.gate === 'before')?.text === 'size';
+
+/**
+ * Whether a shaft runs to that axle, and bears on the lift. A front differential on the body keeps its shaft as it is
+ * unless case or differential was moved.
+ */
+export function hasTrain(job: JobDocument, axle: Axle): boolean {
+  const { frontSuspension, rearSuspension, drive } = job.vehicle;
+  if (axle === 'rear') return isBeam(rearSuspension);
+  if (drive === 'rear') return false;
+  if (isBeam(frontSuspension)) return true;
+  const lowered = (job.kit?.patches ?? []).some((p) => p.kind === 'lowered-crossmember' && p.axle === 'front');
+  return drive !== null && (lowered || changedSince(job, 'case-or-bearing'));
+}
 
 /** A shock that carries the spring holds the vehicle up: another one, other heights. Source: docs/figures.md "What a change makes stale". */
 export const shockHolds = (job: JobDocument, { place }: { place: Place }): readonly ChangeKind[] => {

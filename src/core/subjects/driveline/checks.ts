@@ -11,7 +11,8 @@ import type { LimitFigure } from '../../record/checks/limit';
 import { below } from './parts';
 import { CASE_ROOM } from './points';
 
-import { hasTrain, saidAt } from './shape';
+import { hasTrain } from '../common/where';
+import { saidAt } from './shape';
 
 import {
   AXLES_BOTH,

@@ -12,7 +12,8 @@ import { judgedTrain, pointsAtCase, type JudgedTrain, type RowId } from './judge
 
 import { below, crawlFault, JOINTS, KIND_ID, shaftsAt, trainRead, wantedSpots, type TrainParts } from './parts';
 
-import { COUNTS, hasTrain, jointKind, type ToldJoint } from './shape';
+import { hasTrain } from '../common/where';
+import { COUNTS, jointKind, type ToldJoint } from './shape';
 
 export const axleAt = (place: Place): Axle => (place === 'front' ? 'front' : 'rear');
 export const AXLES_BOTH: readonly Axle[] = ['front', 'rear'];

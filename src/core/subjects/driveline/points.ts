@@ -6,7 +6,8 @@ import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from 
 import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../../record/stale';
-import { COUNT_CHOICES, hasTrain, JOINT_CHOICES, saidAt, withShafts } from './shape';
+import { hasTrain } from '../common/where';
+import { COUNT_CHOICES, JOINT_CHOICES, saidAt, withShafts } from './shape';
 
 /** What the mounts are, once a vehicle: until that part is changed. */
 const LASTING = { asked: 'once a vehicle', gates: BOTH, tells: ['shaft'] } as const;

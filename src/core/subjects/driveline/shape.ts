@@ -1,8 +1,8 @@
 import type { JointKind } from '../../driveline/train';
-import { isBeam, type JobDocument, type ReadingGate } from '../../document/job';
+import type { JobDocument, ReadingGate } from '../../document/job';
 import type { Axle } from '../../kernel/places';
 import { latestStanding } from '../../record/figures';
-import { changedSince } from '../../record/pointRules';
+import { hasTrain } from '../common/where';
 
 /** A joint as it is told: a rubber disc counts as a single joint with its maker's angle as its limit. */
 export type ToldJoint = 'single' | 'double-cardan' | 'other-even' | 'flexible';
@@ -22,19 +22,6 @@ export const COUNT_CHOICES = [
   { id: 'none', name: 'No shaft', good: true },
 ] as const;
 export const COUNTS: Readonly<Record<string, number>> = { none: 0, one: 1, two: 2, three: 3 };
-
-/**
- * Whether a shaft runs to that axle, and bears on the lift. A front differential on the body keeps its shaft as it is
- * unless case or differential was moved.
- */
-export function hasTrain(job: JobDocument, axle: Axle): boolean {
-  const { frontSuspension, rearSuspension, drive } = job.vehicle;
-  if (axle === 'rear') return isBeam(rearSuspension);
-  if (drive === 'rear') return false;
-  if (isBeam(frontSuspension)) return true;
-  const lowered = (job.kit?.patches ?? []).some((p) => p.kind === 'lowered-crossmember' && p.axle === 'front');
-  return drive !== null && (lowered || changedSince(job, 'case-or-bearing'));
-}
 
 /** What was last said at a point that is looked at, by the gate it was looked at; null where nothing stands. */
 export const saidAt = (job: JobDocument, point: string, axle: Axle, gate?: ReadingGate): string | null =>

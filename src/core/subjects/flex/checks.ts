@@ -19,30 +19,25 @@ const rubNeeds = (w: Workings, point: FlexProof, place: Place): Needs => {
     state,
   });
   const corners = cornersOf(axle);
+  const heights: [string, Spot][] = corners.flatMap((corner) => [
+    [`parked ${corner}`, on('bumpStopGap', corner, 'floor')],
+    [`both ${corner}`, on('hubToLipBoth', corner, 'cycled')],
+    [`hanging ${corner}`, on('hubToLipDroop', corner, 'droop')],
+  ]);
+  // Flexed either way, how far it went there counts.
+  const flexed: [string, Spot][] = FLEX_STATES.flatMap((state) => [
+    [`bar ${state}`, on('flexBar', place, state)],
+    [`lock ${state}`, on('flexLock', 'front', state)],
+    ...corners.flatMap((corner): [string, Spot][] => [
+      [`up ${corner} ${state}`, on('hubToLipFlexed', corner, state)],
+      [`across ${corner} ${state}`, on('hubToLipAcross', corner, state)],
+      [`stop ${corner} ${state}`, on('bumpStopGap', corner, state)],
+    ]),
+  ]);
+  const told = [...heights, ...flexed].filter(([name]) => axle === 'front' || !name.startsWith('lock'));
   return {
     required: { seen: seenAt },
-    optional: {
-      squash: on('stopCompression', place, 'floor'),
-      // Flexed either way, how far it went there counts.
-      ...Object.fromEntries(
-        FLEX_STATES.flatMap((state) => [
-          [`bar ${state}`, on('flexBar', place, state)],
-          ...(place === 'front' ? [[`lock ${state}`, on('flexLock', 'front', state)] as const] : []),
-          ...corners.flatMap((corner) => [
-            [`up ${corner} ${state}`, on('hubToLipFlexed', corner, state)],
-            [`across ${corner} ${state}`, on('hubToLipAcross', corner, state)],
-            [`stop ${corner} ${state}`, on('bumpStopGap', corner, state)],
-          ]),
-        ]),
-      ),
-      ...Object.fromEntries(
-        corners.flatMap((corner) => [
-          [`parked ${corner}`, on('bumpStopGap', corner, 'floor')],
-          [`both ${corner}`, on('hubToLipBoth', corner, 'cycled')],
-          [`hanging ${corner}`, on('hubToLipDroop', corner, 'droop')],
-        ]),
-      ),
-    },
+    optional: { squash: on('stopCompression', place, 'floor'), ...Object.fromEntries(told) },
   };
 };
 

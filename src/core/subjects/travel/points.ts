@@ -2,10 +2,9 @@ import { axleAt, AXLES, CORNERS, type Axle } from '../../kernel/places';
 import { isBeam, type JobDocument, type Vehicle } from '../../document/job';
 import { suspensionAt } from '../../record/fittedParts';
 import { length, observation, spots, type Asked, type Point } from '../../record/point';
-import { hasTrain } from '../driveline/shape';
 import { kindOf } from '../linkage/features';
 import { isCycled, isFlexSpared } from '../common/bumpEnd';
-import { bumpAxles, bumpCorners, shockHolds, steeringMoves } from '../common/where';
+import { bumpAxles, bumpCorners, hasTrain, shockHolds, steeringMoves } from '../common/where';
 
 /** Axles on coil springs. */
 export const coilAxles = (vehicle: Vehicle): Axle[] =>
