@@ -114,8 +114,8 @@ function Reading({
       <aside className="border-l border-rule p-5">
         {first.length > 0 && (
           <p role="status" className="mb-4 border-l-4 border-watch py-1 pl-3 text-[15px] font-semibold text-watch">
-            Not in its order. First come {first.map((o) => `${o.readings} ${o.name}`).join('; ')}. Hoses and shafts are
-            proved by hand before it is rolled, flexed or driven. Filed here, it counts.
+            Not in its order. First come: {first.map((o) => `${o.name} (${o.readings})`).join('; ')}. Hoses and shafts
+            are proved by hand before it is rolled, flexed or driven. Filed here, it counts.
           </p>
         )}
         {caution && (

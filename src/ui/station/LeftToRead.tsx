@@ -42,7 +42,7 @@ export function LeftToRead({
   const read = `/jobs/${view.id}/${gate}/read`;
   return (
     <section aria-labelledby="left" className="space-y-3">
-      <h2 id="left">Still to read, {gate === 'after' ? 'what is dangerous first' : 'as the vehicle stands'}</h2>
+      <h2 id="left">Still to read, {gate === 'after' ? 'in the order of danger' : 'as the vehicle stands'}</h2>
       {stale > 0 && (
         <p role="status" className="border-l-4 border-watch py-1 pl-3 font-semibold text-watch">
           {stale} {stale === 1 ? 'reading is' : 'readings are'} stale after a change: read {stale === 1 ? 'it' : 'them'}{' '}
