@@ -8,17 +8,20 @@ import { changes, readings, strikes } from '../schema/jobs';
 /** Signals that an id made on a device is already used by something the shop cannot see. */
 export class IdTaken extends Error {}
 
+/** What entries added to a job, and whose they are. */
+export interface AddedTo {
+  at: { shopId: string; jobId: string };
+  member: { id: string; name: string };
+  added: readonly Added[];
+}
+
 /**
- * Writes what entries added to a job, each table's rows in one statement. A row's id is its entry's: sent again it is not
+ * Writes what entries added to jobs, each table's rows in one statement. A row's id is its entry's: sent again it is not
  * written twice.
+ *
+ * @throws IdTaken where an id is used by something else
  */
-export async function insertAdded(
-  tx: Db,
-  at: { shopId: string; jobId: string },
-  member: { id: string; name: string },
-  all: readonly Added[],
-): Promise<void> {
-  const by = { by: member.id, byName: member.name };
+export async function insertAdded(tx: Db, groups: readonly AddedTo[]): Promise<void> {
   /** Rows written and rows there were to write: an id that something else has already is told by the difference. */
   let [written, wanted] = [0, 0];
   const write = async <T>(rows: T[], insert: (rows: T[]) => PromiseLike<unknown[]>): Promise<void> => {
@@ -26,64 +29,79 @@ export async function insertAdded(
     wanted += rows.length;
     written += (await insert(rows)).length;
   };
+  /** A row of each thing of a kind that was added, with the job and the person of its group. */
+  const rowsOf = <T, R>(pick: (one: Added) => readonly T[] | T | undefined, row: (each: T, of: Of) => R): R[] =>
+    groups.flatMap(({ at, member, added }) => {
+      const of = { ...at, by: member.id, byName: member.name };
+      return added.flatMap((one) => [pick(one) ?? []].flat() as T[]).map((each) => row(each, of));
+    });
+  type Of = AddedTo['at'] & { by: string; byName: string };
+
   // A reading may supersede one of the same lot: those wait until what they supersede is there.
-  let left = all.flatMap(({ reading }) => reading ?? []);
+  let left = rowsOf(
+    (one) => one.reading,
+    ({ takenBy, ...rest }, { shopId, jobId, by }) => ({
+      ...rest,
+      shopId,
+      jobId,
+      filedAt: rest.filedAt ?? new Date().toISOString(),
+      takenBy: by,
+      takenByName: takenBy,
+    }),
+  );
   while (left.length > 0) {
     const later = new Set(left.map((r) => r.id));
     const now = left.filter((r) => r.supersedes === null || !later.has(r.supersedes));
+    if (now.length === 0) throw new IdTaken('readings that supersede each other in a ring');
     left = left.filter((r) => !now.includes(r));
-    await write(
-      now.map(({ takenBy, ...rest }) => ({
-        ...rest,
-        ...at,
-        filedAt: rest.filedAt ?? new Date().toISOString(),
-        takenBy: member.id,
-        takenByName: takenBy,
-      })),
-      (rows) =>
-        tx.insert(readings).values(rows).onConflictDoNothing({ target: readings.id }).returning({ id: readings.id }),
+    await write(now, (rows) =>
+      tx.insert(readings).values(rows).onConflictDoNothing({ target: readings.id }).returning({ id: readings.id }),
     );
-    if (now.length === 0) break;
   }
   await write(
-    all.flatMap(({ change }) => (change ? [{ ...at, ...by, ...change, by: member.id, saidAt: change.said }] : [])),
+    rowsOf(
+      (one) => one.change,
+      (change, of) => ({ ...change, ...of, saidAt: change.said }),
+    ),
     (rows) => tx.insert(changes).values(rows).onConflictDoNothing({ target: changes.id }).returning({ id: changes.id }),
   );
   await write(
-    all.flatMap(({ entry }) => (entry ? [{ ...at, ...by, ...entry, by: member.id }] : [])),
+    rowsOf(
+      (one) => one.entry,
+      (entry, of) => ({ ...entry, ...of }),
+    ),
     (rows) => tx.insert(entries).values(rows).onConflictDoNothing({ target: entries.id }).returning({ id: entries.id }),
   );
   await write(
-    all.flatMap(({ note }) => (note ? [{ ...at, ...by, ...note, by: member.id }] : [])),
+    rowsOf(
+      (one) => one.note,
+      (note, of) => ({ ...note, ...of }),
+    ),
     (rows) => tx.insert(notes).values(rows).onConflictDoNothing({ target: notes.id }).returning({ id: notes.id }),
   );
-  const struck = all.flatMap(({ strike }) =>
-    strike
-      ? [
-          {
-            ...at,
-            ...by,
-            readingId: strike.reading,
-            reason: strike.reason,
-            at: strike.at,
-            filedAt: strike.filedAt,
-            saidAt: strike.said,
-          },
-        ]
-      : [],
+  const struck = rowsOf(
+    (one) => one.strike,
+    ({ reading: readingId, reason, at, filedAt, said: saidAt }, of) => ({
+      ...of,
+      readingId,
+      reason,
+      at,
+      filedAt,
+      saidAt,
+    }),
   );
   if (struck.length > 0) await tx.insert(strikes).values(struck);
-  const confirmed = all.flatMap(({ confirmation: c }) =>
-    c ? [{ ...at, ...by, id: randomUUID(), readingId: c.reading, at: c.at, filedAt: c.filedAt }] : [],
+  const confirmed = rowsOf(
+    (one) => one.confirmation,
+    ({ reading: readingId, at, filedAt }, of) => ({ ...of, id: randomUUID(), readingId, at, filedAt }),
   );
   if (confirmed.length > 0) await tx.insert(confirmations).values(confirmed).onConflictDoNothing();
   if (written < wanted) throw new IdTaken('that id is used already');
-  const met = all.flatMap(({ overlaps: o }) => o ?? []);
-  if (met.length > 0)
-    await tx
-      .insert(overlaps)
-      .values(met.map((o) => ({ ...at, stands: o.stands, yields: o.yields, at: o.at })))
-      .onConflictDoNothing();
+  const met = rowsOf(
+    (one) => one.overlaps,
+    ({ stands, yields, at }, { shopId, jobId }) => ({ shopId, jobId, stands, yields, at }),
+  );
+  if (met.length > 0) await tx.insert(overlaps).values(met).onConflictDoNothing();
 }
 
 /** A signed job's frozen sheet and what was amended since, oldest first; null for an open job. */

@@ -1,8 +1,8 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { keptJob } from '@/core/document/readJob';
 import { JOB_VERSION, JobDocument } from '@/core/document/job';
 import type { Db } from '../client';
-import type { audit } from '../schema/filed';
+import { audit } from '../schema/filed';
 import { jobs, readings, signOffs } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
 import { filedOn } from './filedOn';
@@ -46,26 +46,46 @@ export interface Held {
   fetchedBefore: string | null;
 }
 
-/** As {@link lockJob}, for whoever files. */
-export async function holdJob(tx: Db, shopId: string, jobId: string, memberId: string): Promise<Held | null> {
+/**
+ * As {@link lockJob}, for whoever files on several: held in the order of their ids, so that two who hold some of the same
+ * never wait for each other. Jobs that the shop does not have are left out.
+ *
+ * @param locked what is done about a job that somebody else holds: wait for it, or leave it out
+ */
+export async function holdJobs(
+  tx: Db,
+  shopId: string,
+  asked: readonly { jobId: string; memberId: string }[],
+  locked: 'wait' | 'leave out',
+): Promise<Map<string, Held>> {
+  const pairs = sql.join(
+    asked.map(({ jobId, memberId }) => sql`(${jobId}::uuid, ${memberId}::uuid)`),
+    sql`, `,
+  );
   const found = await tx.execute<{
+    id: string;
     revision: number;
     mark: string | null;
     at: string | null;
     before: string | null;
   }>(sql`
-    select j.revision, ${markOf(shopId)} as mark, f.at, f.before
-    from jobs j left join job_fetches f on f.shop_id = j.shop_id and f.job_id = j.id and f.member_id = ${memberId}
-    where j.shop_id = ${shopId} and j.id = ${jobId} for update of j`);
-  const [row] = found.rows;
-  return row
-    ? {
+    select j.id, j.revision, m.mark, f.at, f.before
+    from (values ${pairs}) a(job_id, member_id)
+    join jobs j on j.shop_id = ${shopId} and j.id = a.job_id
+    left join job_fetches f on f.shop_id = j.shop_id and f.job_id = j.id and f.member_id = a.member_id
+    cross join (select ${markOf(shopId)} as mark) m
+    order by j.id for update of j ${locked === 'wait' ? sql`` : sql`skip locked`}`);
+  return new Map(
+    found.rows.map((row) => [
+      row.id,
+      {
         revision: Number(row.revision),
         mark: row.mark?.slice(0, 12) ?? '',
         fetchedAt: row.at && iso(row.at),
         fetchedBefore: row.before && iso(row.before),
-      }
-    : null;
+      },
+    ]),
+  );
 }
 
 /**
@@ -191,19 +211,25 @@ export async function readingsBy(db: Db, shopId: string, jobId: string, memberId
   return rows.map((row) => row.id);
 }
 
-/** As {@link touchJob}, with the line in the audit that goes with what was filed: one question for both. */
+/** As {@link touchJob} for several, with the line in the audit that goes with what was filed on each. */
 export async function touchAndTell(
   tx: Db,
   shopId: string,
-  jobId: string,
-  line: typeof audit.$inferInsert,
+  lines: readonly (typeof audit.$inferInsert & { jobId: string })[],
 ): Promise<void> {
-  const { memberId, who, what, about, detail, address, device } = line;
-  await tx.execute(sql`
-    with touched as (
-      update jobs set revision = revision + 1 where shop_id = ${shopId} and id = ${jobId} returning id
-    ) insert into audit (shop_id, member_id, who, what, job_id, about, detail, address, device)
-    select ${shopId}::uuid, ${memberId ?? null}::uuid, ${who}, ${what}, id, ${about ?? ''}, ${JSON.stringify(detail ?? null)}::jsonb, ${address ?? ''}, ${device ?? ''} from touched`);
+  await tx
+    .update(jobs)
+    .set({ revision: sql`${jobs.revision} + 1` })
+    .where(
+      and(
+        eq(jobs.shopId, shopId),
+        inArray(
+          jobs.id,
+          lines.map(({ jobId }) => jobId),
+        ),
+      ),
+    );
+  await tx.insert(audit).values([...lines]);
 }
 
 /** Marks that there is news of a job: with everything that is filed on it, in the same transaction. */

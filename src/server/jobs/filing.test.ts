@@ -197,6 +197,64 @@ withDatabase('filing on a real database', () => {
     expect(await revision()).toBe((before ?? 0) + 1);
   });
 
+  test('tablets that send at one moment are filed together, each answered its own, on one job one after the other', async () => {
+    const jobs = await Promise.all(Array.from({ length: 6 }, () => bookJob(runa)));
+    for (const id of jobs) await openNextGate(runa, id);
+    const taken = await bookJob(stranger);
+    const elsewhere = entry(taken, 'note', { text: 'another shop’s' });
+    expect(await why(stranger, elsewhere)).toEqual(['filed']);
+    const said = (id: string, i: number) => entry(id, 'reading', reading({ set: 1 + (i % 9), text: '18 1/2' }));
+    const sent = Array.from({ length: 30 }, (_, i) => said(jobs[i % 6] ?? '', i));
+    const answers = await Promise.all([
+      ...sent.map((each, i) => send(i % 2 ? runa : ivo, each)),
+      // What the database refuses holds up nobody of those that it is filed with.
+      send(runa, entry(jobs[0] ?? '', 'note', { text: 'x' }, { id: elsewhere.id })),
+      send(runa, { ...entry((jobs[1] ?? '').toUpperCase(), 'note', { text: 'in capitals' }) }),
+      send(runa, entry(taken, 'note', { text: 'not ours' })),
+    ]);
+    const states = answers.map(([outcome]) => outcome?.state);
+    expect(states).toEqual([...sent.map(() => 'filed'), 'refused', 'filed', 'refused']);
+    expect(answers.map(([outcome]) => outcome?.id).slice(0, 30)).toEqual(sent.map(({ id }) => id));
+    for (const [n, id] of jobs.entries()) {
+      const document = await jobOf(runa, id);
+      expect(document?.readings.map((r) => r.id).sort()).toEqual(
+        sent
+          .filter((_, i) => i % 6 === n)
+          .map((each) => each.id)
+          .sort(),
+      );
+      expect(new Set(document?.readings.map((r) => r.takenBy))).toEqual(new Set([n % 2 ? 'Runa' : 'Ivo']));
+    }
+    const audit = await owner().execute<{ n: number }>(
+      sql`select count(*)::int as n from audit where what = 'filed' and job_id = ${jobs[2] ?? ''}`,
+    );
+    expect(audit.rows[0]?.n).toBe(5);
+  });
+
+  test('a job that somebody holds keeps nobody waiting but its own', async () => {
+    const [held, free] = [await bookJob(runa), await bookJob(runa)];
+    for (const id of [held, free]) await openNextGate(runa, id);
+    const note = (id: string) => entry(id, 'note', { text: 'x' });
+    let letGo = (): void => undefined;
+    const holding = new Promise<void>((done) => (letGo = done));
+    let holds = (): void => undefined;
+    const locked = new Promise<void>((done) => (holds = done));
+    const holder = owner().transaction(async (tx) => {
+      await tx.execute(sql`select 1 from jobs where id = ${held} for update`);
+      holds();
+      await holding;
+    });
+    await locked;
+    const done: string[] = [];
+    const waits = send(runa, note(held)).then((outcome) => (done.push('held'), outcome));
+    const goes = await Promise.all([send(ivo, note(free)), send(runa, note(free))]);
+    expect(goes.map(([outcome]) => outcome?.state)).toEqual(['filed', 'filed']);
+    expect(done).toEqual([]);
+    letGo();
+    await holder;
+    expect((await waits).map((outcome) => outcome.state)).toEqual(['filed']);
+  });
+
   test('an id that another shop uses already is refused, and nothing of either is told', async () => {
     const theirs = await bookJob(stranger, { customer: 'Elsewhere' });
     const taken = entry(theirs, 'note', { text: 'ours' });

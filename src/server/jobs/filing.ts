@@ -7,15 +7,17 @@ import { marksBy, type Dating } from '@/core/record/filing/dating';
 import { settledFetch } from '@/db/queries/fetches';
 import { Entry } from '@/core/record/filing/entry';
 import { spotName } from '@/core/assembly/book';
-import { holdJob, touchAndTell } from '@/db/queries/jobs';
-import { IdTaken, insertAdded } from '@/db/queries/filed';
+import { holdJobs, touchAndTell } from '@/db/queries/jobs';
+import { IdTaken, insertAdded, type AddedTo } from '@/db/queries/filed';
 import { isAway, isRefusedByRule } from '../away';
 import { lineOf } from '../audit';
+import type { JobDocument } from '@/core/document/job';
 import type { Db } from '@/db/client';
 import { inShop } from '../database';
 import { loadedLately } from './loaded';
 import { log } from '../log';
 import { shapeFault } from '../shape';
+import { Together } from '../together';
 import { markedAt } from './marks';
 import { asFiling, NO_JOB, standLater, type Doer } from './withJob';
 
@@ -131,52 +133,151 @@ export async function fileEntries(
   return { outcomes, away };
 }
 
+/** Entries of one job that follow each other, and whose they are. */
+interface Filing {
+  doer: Doer;
+  run: readonly Timed[];
+}
+type Answered = { ok: true; outcomes: Outcome[] } | { ok: false; error: unknown };
+
+/** A shop's filings of one moment, by shop: many tablets that come back at once are one transaction and not hundreds. */
+const ofShops = new Map<string, Together<Filing, Answered>>();
+const ofShop = (shopId: string): Together<Filing, Answered> => {
+  const known = ofShops.get(shopId);
+  if (known) return known;
+  const made = new Together<Filing, Answered>(
+    { underWay: 2, most: 30 },
+    // Two on one job go one after the other: the second is judged on what the first made of it.
+    ({ run }) => (run[0]?.entry.jobId ?? '').toLowerCase(),
+    (filings) => fileTogether(shopId, filings),
+  );
+  ofShops.set(shopId, made);
+  return made;
+};
+
 async function fileRun(doer: Doer, run: readonly Timed[]): Promise<Outcome[]> {
+  const shop = ofShop(doer.shop.id);
+  const answer = await asFiling(() => shop.do({ doer, run }));
+  if (shop.idle) ofShops.delete(doer.shop.id);
+  if (!answer.ok) throw answer.error;
+  return answer.outcomes;
+}
+
+/** Files several in one transaction. A job that somebody else holds is filed alone, and nobody waits with it. */
+async function fileTogether(shopId: string, filings: readonly Filing[]): Promise<(Answered | Promise<Answered>)[]> {
   try {
-    const { outcomes, filed } = await asFiling(() => inShop(doer.shop.id, (tx) => fileOnJob(tx, doer, run)));
-    // What was filed is filed, whatever becomes of what the Yard shows: nobody waits for that with a reading in hand.
-    if (filed) standLater(doer.shop.id, run[0]?.entry.jobId ?? '');
-    return outcomes;
+    const all = await inShop(shopId, (tx) => fileOnJobs(tx, shopId, filings, 'leave out'));
+    return filings.map((filing, i) => answerOf(shopId, all[i]) ?? fileAlone(shopId, filing));
   } catch (error) {
-    if (!byRule(error)) throw error;
-    // One that the database refuses must not hold up the others: it is found by halves, and refused alone.
-    if (run.length > 1) {
-      const half = run.length >> 1;
-      return [...(await fileRun(doer, run.slice(0, half))), ...(await fileRun(doer, run.slice(half)))];
-    }
-    log.warn({ err: error, kind: run[0]?.entry.kind }, 'an entry was refused by the database');
-    return run.map(({ entry: { id } }) => ({
-      id,
-      state: 'refused',
-      why: 'The database refused it: it does not fit this job.',
-    }));
+    // Whose it is that the database refuses is found one by one: nobody is held up by another's.
+    if (!byRule(error)) return filings.map(() => ({ ok: false, error }));
+    const each: Answered[] = [];
+    for (const filing of filings) each.push(await fileAlone(shopId, filing));
+    return each;
   }
 }
 
-async function fileOnJob(tx: Db, doer: Doer, run: readonly Timed[]): Promise<{ outcomes: Outcome[]; filed: boolean }> {
-  const shopId = doer.shop.id;
-  const jobId = run[0]?.entry.jobId ?? '';
-  const held = await holdJob(tx, shopId, jobId, doer.id);
-  const loaded = held && (await loadedLately(tx, shopId, jobId, held.mark, held.revision));
-  if (!loaded)
-    return { outcomes: run.map(({ entry: { id } }) => ({ id, state: 'refused', why: NO_JOB })), filed: false };
-  let job = loaded.document;
-  const fetched = settledFetch(held, Date.now());
+/** Files what one tablet sent on one job, and waits for whoever holds that. */
+async function fileAlone(shopId: string, filing: Filing): Promise<Answered> {
+  const { doer, run } = filing;
+  try {
+    const [done] = await inShop(shopId, (tx) => fileOnJobs(tx, shopId, [filing], 'wait'));
+    const refused = run.map(({ entry: { id } }): Outcome => ({ id, state: 'refused', why: NO_JOB }));
+    return answerOf(shopId, done) ?? { ok: true, outcomes: refused };
+  } catch (error) {
+    if (!byRule(error)) return { ok: false, error };
+    // What the database refuses is found by halves, and refused alone.
+    if (run.length > 1) {
+      const half = run.length >> 1;
+      const first = await fileAlone(shopId, { doer, run: run.slice(0, half) });
+      if (!first.ok) return first;
+      const second = await fileAlone(shopId, { doer, run: run.slice(half) });
+      return second.ok ? { ok: true, outcomes: [...first.outcomes, ...second.outcomes] } : second;
+    }
+    log.warn({ err: error, kind: run[0]?.entry.kind }, 'an entry was refused by the database');
+    const why = 'The database refused it: it does not fit this job.';
+    return { ok: true, outcomes: run.map(({ entry: { id } }) => ({ id, state: 'refused', why })) };
+  }
+}
+
+/** What becomes of a job that was held: its answer, and its standing later; null where it was not. */
+function answerOf(shopId: string, done: OnJob | null | undefined): Answered | null {
+  if (!done) return null;
+  // What was filed is filed, whatever becomes of what the Yard shows: nobody waits for that with a reading in hand.
+  if (done.filed) standLater(shopId, done.jobId);
+  return { ok: true, outcomes: done.outcomes };
+}
+
+interface OnJob {
+  jobId: string;
+  outcomes: Outcome[];
+  filed: boolean;
+}
+
+/**
+ * Files what belongs to several jobs, in one transaction that holds them all: all of it is there, or none.
+ *
+ * @returns null in the place of a job that was not held
+ */
+async function fileOnJobs(
+  tx: Db,
+  shopId: string,
+  filings: readonly Filing[],
+  locked: 'wait' | 'leave out',
+): Promise<(OnJob | null)[]> {
+  // As the database writes them: a device may send an id in capitals.
+  const ids = filings.map(({ run }) => (run[0]?.entry.jobId ?? '').toLowerCase());
+  const held = await holdJobs(
+    tx,
+    shopId,
+    filings.map(({ doer }, i) => ({ jobId: ids[i] ?? '', memberId: doer.id })),
+    locked,
+  );
+  const done: (OnJob | null)[] = [];
+  const groups: AddedTo[] = [];
+  const lines: (ReturnType<typeof lineOf> & { jobId: string })[] = [];
+  for (const [i, { doer, run }] of filings.entries()) {
+    const jobId = ids[i] ?? '';
+    const mine = held.get(jobId);
+    const loaded = mine && (await loadedLately(tx, shopId, jobId, mine.mark, mine.revision));
+    if (!loaded) {
+      done.push(null);
+      continue;
+    }
+    const { outcomes, added, counts } = applied(loaded.document, doer, run, settledFetch(mine, Date.now()));
+    const filed = added.length > 0;
+    if (filed) {
+      groups.push({ at: { shopId, jobId }, member: doer, added });
+      const about = loaded.document.job.number;
+      lines.push({ ...lineOf(doer, 'filed', { jobId, about, detail: counts }), jobId });
+    }
+    done.push({ jobId, outcomes, filed });
+  }
+  if (groups.length > 0) {
+    await insertAdded(tx, groups);
+    await touchAndTell(tx, shopId, lines);
+  }
+  return done;
+}
+
+/** What entries make of a job, in their order, with nothing written yet. */
+function applied(
+  document: JobDocument,
+  doer: Doer,
+  run: readonly Timed[],
+  fetched: string | null,
+): { outcomes: Outcome[]; added: Added[]; counts: Record<string, number> } {
+  let job = document;
   const added: Added[] = [];
   const counts: Record<string, number> = {};
   const outcomes: Outcome[] = [];
   for (const { entry, dating } of run) {
-    const applied = applyEntry(job, entry, doer.name, { ...dating, fetched });
-    if (!applied.ok) {
-      outcomes.push({
-        id: entry.id,
-        state: 'refused',
-        why: applied.message,
-        ...(applied.needs && { needs: applied.needs }),
-      });
+    const done = applyEntry(job, entry, doer.name, { ...dating, fetched });
+    if (!done.ok) {
+      outcomes.push({ id: entry.id, state: 'refused', why: done.message, ...(done.needs && { needs: done.needs }) });
       continue;
     }
-    const { made } = applied;
+    const { made } = done;
     if (!made.again) {
       added.push(made);
       counts[entry.kind] = (counts[entry.kind] ?? 0) + 1;
@@ -191,10 +292,5 @@ async function fileOnJob(tx: Db, doer: Doer, run: readonly Timed[]): Promise<{ o
       }),
     });
   }
-  const filed = Object.keys(counts).length > 0;
-  if (filed) {
-    await insertAdded(tx, { shopId, jobId }, doer, added);
-    await touchAndTell(tx, shopId, jobId, lineOf(doer, 'filed', { jobId, about: job.job.number, detail: counts }));
-  }
-  return { outcomes, filed };
+  return { outcomes, added, counts };
 }
