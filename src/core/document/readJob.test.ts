@@ -102,7 +102,9 @@ describe('documents of any age', () => {
         .filter(
           (c) =>
             (['driveline', 'axle', 'alignment'].includes(BOOK.stationOf(c.id) ?? '') && c.id !== 'lamp-aim') ||
-            ['flex-readings', 'behind-wheel', 'untouched-axle', 'rub-marks', 'tyre-of-maker', 'spring-seat'].includes(c.id) ||
+            ['flex-readings', 'behind-wheel', 'untouched-axle', 'rub-marks', 'tyre-of-maker', 'spring-seat'].includes(
+              c.id,
+            ) ||
             c.id.startsWith('unrecorded-'),
         )
         .map((c) => c.id),

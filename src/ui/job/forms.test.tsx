@@ -137,7 +137,9 @@ describe('what was filed here', () => {
     const odd: JobDocument = {
       ...after,
       readings: after.readings.map((r) =>
-        r.gate === 'after' && r.point === 'hoseSpan' && r.place === 'FL' && r.state === 'droop' ? { ...r, value: 2400, asked: false } : r,
+        r.gate === 'after' && r.point === 'hoseSpan' && r.place === 'FL' && r.state === 'droop'
+          ? { ...r, value: 2400, asked: false }
+          : r,
       ),
     };
     const form = here(odd);
