@@ -14,7 +14,7 @@ const FLEXED: Readonly<Record<string, string>> = {
   jack: RAISED,
 };
 const CYCLED =
-  'Springs out and caged, body on stands under its frame, the axle on a jack that only moves it: no hand in seats, links or arches while it moves. An axle without springs shifts sideways; hoses and leads go with it. Nobody lies under it.';
+  'Springs out and caged, body on stands under its frame, the axle on a jack that only moves it: no hand in seats, links or arches while it moves. An axle without springs shifts sideways, hoses and leads go with it; one on leaves keeps its main leaf, which holds it. Nobody lies under it.';
 const HUNG =
   'Held by the hoist at the frame, or on stands: never on a jack alone. Keep clear of arms and links as the axle hangs.';
 const ROLLED =

@@ -196,6 +196,9 @@ describe('a test shows only the poses that it reached', () => {
     };
     const asks = (job: JobDocument) => short(job).filter((key) => key.endsWith('.ramp'));
     expect(asks(cycledOnly)).toEqual([]);
+    // Cycled for hose and arm alone, the body was not looked at.
+    const half = { ...cycledOnly, readings: cycledOnly.readings.filter((r) => r.point !== 'rubBody') };
+    expect(asks(half)).toEqual(['rubBody.front.ramp', 'rubBody.rear.ramp']);
     for (const place of ['front', 'rear']) expect(found(cycledOnly, 'rub-safety', place).verdict).toBe('Clear');
     const later = (change: Partial<JobDocument['changes'][number]>): JobDocument => ({
       ...cycledOnly,

@@ -1,7 +1,7 @@
 import type { JobDocument } from '../../document/job';
 import { AXLES, CORNERS, type Axle } from '../../kernel/places';
 import { AFTER, length, observation, spots, type Asked, type Point } from '../../record/point';
-import { isCycled, isFlexSpared } from '../common/bumpEnd';
+import { isCycled, isFlexSpared, isReadCycled } from '../common/bumpEnd';
 import { changedAt } from '../../record/pointRules';
 
 /**
@@ -102,7 +102,11 @@ export const flexPoints: readonly Point[] = [
     short: 'rub test, body',
     how: 'At the promised grade: flexed, lock to lock.',
     drawing: { of: 'gap', to: 'lip' },
-    essential: flexed,
+    // Looked at by itself: whoever cycled it for hose and arm has not seen the body.
+    essential: (job, { place, state }) =>
+      state === 'ramp' &&
+      !isFlexSpared(job, place) &&
+      !isReadCycled(job, { id: 'rubBody', tells: ['rub test, bar'] }, place),
     seconds: 45,
     tells: ['rub test, bar'],
     where: () => spots(AXLES, 'ramp', 'cycled'),
