@@ -1,10 +1,25 @@
 import { buildRoute } from '@/core/assembly/route/route';
-import type { JobDocument, Reading, ReadingGate } from '@/core/document/job';
+import type { Change, JobDocument, Reading, ReadingGate } from '@/core/document/job';
 import { movesOf, type Moves } from '@/core/record/moves';
 import type { RouteStop } from '@/core/record/route';
 import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { answerStop, type Given } from '../../scripts/demo/builder';
 import { inHand } from './inHand';
+
+/** As it came, at After, with what was changed at the build. */
+export const built = (job: JobDocument, changes: readonly Partial<Change>[]): JobDocument => ({
+  ...job,
+  job: { ...job.job, gate: 'after' },
+  changes: changes.map((change) => ({
+    id: crypto.randomUUID(),
+    kind: 'spring',
+    gate: 'build',
+    what: 'Fitted',
+    by: 'Ivo',
+    at: '2026-11-01T20:00:00Z',
+    ...change,
+  })),
+});
 
 export interface Walked {
   job: JobDocument;

@@ -2,6 +2,7 @@ import { CAIRN } from '../../../../scripts/demo/vehicles';
 import { BY_SUSPENSION } from '../../../../tests/support/vehicles';
 import { inHand } from '../../../../tests/support/inHand';
 import { lifted } from '../../../../tests/support/lifted';
+import { built } from '../../../../tests/support/walk';
 import type { Change, JobDocument, Vehicle } from '../../document/job';
 import { axleAt } from '../../kernel/places';
 import { buildRoute } from './route';
@@ -21,18 +22,6 @@ const came = (vehicle: Vehicle, school: (typeof SCHOOLS)[number]): JobDocument =
   const job = lifted({ vehicle, bare: true, job: { heightSchool: school } });
   return { ...job, readings: job.readings.filter((r) => r.gate === 'before') };
 };
-const built = (job: JobDocument, changes: readonly Partial<Change>[]): JobDocument => ({
-  ...job,
-  changes: changes.map((change) => ({
-    id: crypto.randomUUID(),
-    kind: 'spring',
-    gate: 'build',
-    what: 'Fitted',
-    by: 'Ivo',
-    at: '2026-11-01T20:00:00Z',
-    ...change,
-  })),
-});
 
 describe.each(VEHICLES)('After on %s', (_name, vehicle) => {
   const jobs = SCHOOLS.map((school) => came(vehicle, school));

@@ -1,7 +1,7 @@
 import { CAIRN } from '../../../../scripts/demo/vehicles';
 import { BY_SUSPENSION } from '../../../../tests/support/vehicles';
 import { lifted } from '../../../../tests/support/lifted';
-import { walked, type Walked } from '../../../../tests/support/walk';
+import { built, walked, type Walked } from '../../../../tests/support/walk';
 import { isTypicalAfter, type Given } from '../../../../scripts/demo/builder';
 import type { Change, JobDocument, Vehicle } from '../../document/job';
 import { AFTER_LAPS, type AfterLap } from '../../record/afterLaps';
@@ -74,7 +74,7 @@ const LIFTS: readonly Lift[] = [
 ];
 
 /**
- * Shares of product.md, minutes. The flex and the rolls are the tyre's proof and stand at Hands, so the two are held
+ * Minutes that each station may take. The flex and the rolls are the tyre's proof and stand at Hands, so the two are held
  * together; Before keeps the look-over and the gaps of another tyre. Why: docs/decisions.md "Minutes".
  */
 const SHARES: Record<'before' | 'after', Record<StationId, number>> = {
@@ -95,19 +95,6 @@ const came = (vehicle: Vehicle, school: School): Walked => {
   const start: JobDocument = { ...whole, readings: [], job: { ...whole.job, gate: 'before' } };
   return walked(start, 'before', () => undefined, '2026-11-01T09:00:00Z');
 };
-const built = (job: JobDocument, changes: readonly Partial<Change>[]): JobDocument => ({
-  ...job,
-  job: { ...job.job, gate: 'after' },
-  changes: changes.map((change) => ({
-    id: crypto.randomUUID(),
-    kind: 'spring',
-    gate: 'build',
-    what: 'Fitted',
-    by: 'Ivo',
-    at: '2026-11-01T20:00:00Z',
-    ...change,
-  })),
-});
 /** What a technician reads After: as Before where it stays, else what a lifted vehicle reads. */
 const reads =
   (lift: Lift) =>

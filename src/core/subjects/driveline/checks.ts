@@ -9,7 +9,7 @@ import { JOINT_TITLE, OPERATING_TITLE, type RowId } from './judged';
 import { alikeLimit, ballJointLimit, doubleJointLimit, equivalentLimit, pinionLine, torsionalLimit } from './limits';
 import type { LimitFigure } from '../../record/checks/limit';
 import { below } from './parts';
-import { CASE_ROOM } from './points';
+import { CASE_ROOM } from './caseRoom';
 
 import { hasTrain } from '../common/where';
 import { saidAt } from './shape';
