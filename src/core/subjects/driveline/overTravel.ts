@@ -22,7 +22,7 @@ interface GapPose extends Uncertain {
 /**
  * The gap at full bump: read cycled with the springs out; else as at ride height less what the shaft comes up there,
  * z·x/L, z the travel of the axle's middle to the stop home, x from the joint at the case, L between its joints. Where x
- * was not read it counts as at the axle. Source: docs/figures.md "Shaft and crossmember".
+ * was not read, or L is assumed, it counts as at the axle. Source: docs/figures.md "Shaft and crossmember".
  */
 function gapAtBump(w: Workings, axle: Axle, ride: Uncertain, cycled: Uncertain | null): GapPose | null {
   if (cycled) return { pose: 'at full bump, cycled', ...cycled };
@@ -30,7 +30,8 @@ function gapAtBump(w: Workings, axle: Axle, ride: Uncertain, cycled: Uncertain |
   if (!bump) return null;
   const at = valueAt(w, below('after', 'shaftGapAt', axle));
   const known = trainRead(w, axle, 'after');
-  const length = known.state === 'known' ? known.parts.shafts.at(-1)?.length : undefined;
+  const told = known.state === 'known' ? known.parts.shafts.at(-1)?.length : undefined;
+  const length = told?.assumed ? undefined : told;
   const up = propagate(
     ([gap = 0, z = 0, x = 1, l = 1]) => gap - Math.max(0, z) * Math.min(1, x / l),
     [ride, bump, ...(at && length ? [at, length] : [])],

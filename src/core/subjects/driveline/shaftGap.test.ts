@@ -43,6 +43,20 @@ describe('shaft to crossmember, exhaust, tank', () => {
     }
     expect(last).toBeCloseTo(v.value ?? 0, 6);
   });
+  test('the shaft’s length taken over and not read tells of no share: as at the axle', () => {
+    const job = lifted({
+      vehicle: CAIRN,
+      after: { 'shaftGap.rear.droop': 60, ...NOT_CYCLED, 'shaftGap.rear.below': 200 },
+    });
+    const taken: JobDocument = {
+      ...job,
+      readings: job.readings.map((r) =>
+        r.point === 'shaftLength' && r.place === 'rear' ? { ...r, answer: 'same-as-other-side' as const } : r,
+      ),
+    };
+    expect(found(job, 'shaft-gap', 'rear').value).toBe(60);
+    expect(found(taken, 'shaft-gap', 'rear').value).toBeCloseTo(200 - 171.5, 1);
+  });
   test('how far it comes up is not known: in the way, and not by a gap read with one wheel up', () => {
     const none = {
       cycled: false,
