@@ -3,6 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'tests/e2e',
   workers: 1,
+  // Those that `npm run prove` takes besides.
+  ...(process.env.FULL === '1' ? {} : { grepInvert: /@whole/ }),
   timeout: 180_000,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],

@@ -1,4 +1,5 @@
-// npm run prove: the proofs of tests/proofs at their full size, one after the other; about forty minutes.
+// npm run prove: the proofs of tests/proofs, the properties and the browser paths at their full size, one after the
+// other; about fifty minutes.
 import { chromium, nodeModules } from './lib/install.mjs';
 import { bin, run, tsx } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';
@@ -22,13 +23,13 @@ await main(async () => {
     say(`proof: ${[name, ...size].join(' ')}`);
     if ((await tsx(`tests/proofs/${name}.ts`, size)) !== 0) failed.push(name);
   }
-  // What npm test draws fewer of, and the offline proof with two hundred readings.
+  // What npm test draws fewer of, and the browser paths that it leaves out.
   const full = { env: { ...process.env, FULL: '1' } };
   say('every test that has a full size, at it');
   if ((await run(bin('jest'), ['--findRelatedTests', 'tests/support/size.ts', '--silent'], full)) !== 0)
     failed.push('tests at their full size');
-  say('200 readings filed with the network cut');
-  if ((await run(process.execPath, ['scripts/test.mjs', 'offline'], full)) !== 0) failed.push('offline');
+  say('every browser path, 200 readings filed with the network cut among them');
+  if ((await run(process.execPath, ['scripts/test.mjs', 'spec.ts'], full)) !== 0) failed.push('browser paths');
   say(failed.length === 0 ? 'all held' : `did not hold: ${failed.join(', ')}`);
   if (failed.length > 0) process.exitCode = 1;
 });

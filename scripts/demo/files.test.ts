@@ -62,7 +62,7 @@ describe('job file', () => {
   test('no text crashes it', () => {
     fc.assert(
       fc.property(fc.oneof(fc.string(), fc.json()), (some) => !readJobFile(some).ok),
-      { numRuns: size(250, 1000) },
+      { numRuns: size(150, 1000) },
     );
   });
 

@@ -1,5 +1,4 @@
 import 'server-only';
-import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import type { Verdict } from '@/core/record/checks/types';
 import type { Pace } from '@/core/record/pace';
@@ -16,13 +15,13 @@ import { readingsBy } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
 import { inShop } from './database';
 import { standOrigin } from './env';
+import { judged } from './jobs/judged';
 import { loadedLately } from './jobs/loaded';
 import { jobMark } from './jobs/marks';
 import type { Member } from './session';
 import { isBusy, isTooLong, isTooMany } from './threads/pool';
 import type { Told } from './threads/work';
 import { paceOf } from './pace';
-import { worked } from './working';
 
 /** Of the member, the job as it stands, and of what the shop keeps beside it: kits, prices, tyres, limits. */
 export const tagOf = (member: Pick<Member, 'id'>, revision: number, shop: string): string =>
@@ -67,17 +66,6 @@ export interface Snapshot {
   told?: Told;
 }
 
-/** What jobs came to lately, by what each was made of: whoever opens one again need not wait for it. */
-const toldLately = new LRUCache<string, Told>({ max: 40 });
-async function toldOf(member: Pick<Member, 'id' | 'shop'>, { id, document }: Snapshot): Promise<Told> {
-  const state = createHash('sha256').update(JSON.stringify(document)).digest('hex');
-  const known = toldLately.get(state);
-  if (known) return known;
-  const told = await worked({ shop: member.shop.id, who: member.id }, id, 'told', document);
-  toldLately.set(state, told);
-  return told;
-}
-
 /** Who had which job lately: it is written down once in a few minutes. */
 const hadLately = new LRUCache<string, true>({ max: 2000, ttl: TO_SEND });
 /** Keeps that this member's device has the job as it stands now: what it says to be older was sent by now. */
@@ -96,7 +84,8 @@ export async function forDevice(member: Pick<Member, 'id' | 'shop'>, snapshot: S
   await hadNow(member, id);
   const marked = { ...snapshot, mark: jobMark(member.id, id), pace: await paceOf(member.shop.id) };
   try {
-    return { ...marked, told: await toldOf(member, snapshot) };
+    const { told } = await judged({ shop: member.shop.id, who: member.id }, id, snapshot.document);
+    return { ...marked, told };
   } catch (error) {
     // The device then works it for itself, its sweeps in a worker of its own: nobody but its person waits for it.
     if (isTooLong(error) || isTooMany(error) || isBusy(error)) return marked;

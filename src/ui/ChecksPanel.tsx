@@ -2,18 +2,21 @@
 
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Verdict } from '@/core/record/checks/types';
 import { RULE_WORDS } from '@/core/kernel/decisionRule';
 import { rowsOf, type CheckRow } from '@/core/assembly/stations';
+import { workOne } from '@/core/assembly/workJob';
 import { CHANGE_NAME } from '@/core/document/changes';
 import { PLACE_NAME } from '@/core/kernel/places';
 import { K } from '@/core/kernel/uncertainty/propagate';
 import { Arm, verdictInk } from './drawings/Arm';
 import { AcceptStop } from './AcceptStop';
 import { Figure, PlusMinus, Words } from './Figure';
+import { VerdictFigure } from './VerdictFigure';
 import { LeadsWord } from './LeadsWord';
 import { RoomLink } from './room/RoomLink';
+import { useRoom } from './room/view';
 
 interface Props {
   jobId: string;
@@ -85,8 +88,7 @@ export function CheckButton({ jobId, v, lead, brief }: { jobId: string; v: Verdi
             </span>
             {v.quantity && v.value !== null && v.uncertainty !== null && (
               <span className="text-[15px] whitespace-nowrap">
-                <Figure quantity={v.quantity} value={v.value} signed />{' '}
-                <PlusMinus quantity={v.quantity} value={v.uncertainty} />
+                <VerdictFigure v={v} uncertain />
               </span>
             )}
           </span>
@@ -148,9 +150,12 @@ export function Worked({
 }
 
 function Working({ jobId, v }: { jobId: string; v: Verdict }) {
+  const { view } = useRoom();
+  // What the server told came without it, and so was one row of a page worked here for whoever asks.
+  const working = useMemo(() => v.working ?? workOne(view.workings, v)?.working, [view.workings, v]);
   const q = v.quantity;
   const rows: [string, React.ReactNode][] = [];
-  if (q && v.value !== null) rows.push(['Figure', <Figure key="f" quantity={q} value={v.value} signed />]);
+  if (q && v.value !== null) rows.push(['Figure', <VerdictFigure key="f" v={v} />]);
   if (q && v.uncertainty !== null)
     rows.push([
       'Uncertainty',
@@ -225,7 +230,7 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
       {v.safetyCritical && (
         <p className="hint">Safety-critical: Stop or Not measured keeps the vehicle here, whoever signs.</p>
       )}
-      {v.working.formula && <p className="fig border-l-4 border-rule pl-3 text-[15px]">{v.working.formula}</p>}
+      {working?.formula && <p className="fig border-l-4 border-rule pl-3 text-[15px]">{working.formula}</p>}
       {rows.length > 0 && (
         <table className="plain">
           <tbody>
@@ -240,11 +245,11 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
           </tbody>
         </table>
       )}
-      {v.working.steps.length > 0 && (
+      {working && working.steps.length > 0 && (
         <table className="plain">
           <caption className="text-left text-sm font-semibold text-pencil">Steps</caption>
           <tbody>
-            {v.working.steps.map((s) => (
+            {working.steps.map((s) => (
               <tr key={s.name}>
                 <th scope="row" className="w-56">
                   {s.name}
@@ -257,11 +262,11 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
           </tbody>
         </table>
       )}
-      {v.working.inputs.length > 0 && (
+      {working && working.inputs.length > 0 && (
         <table className="plain">
           <caption className="text-left text-sm font-semibold text-pencil">From these readings</caption>
           <tbody>
-            {v.working.inputs.map((i) => (
+            {working.inputs.map((i) => (
               <tr key={i.name}>
                 <td>
                   {i.name}

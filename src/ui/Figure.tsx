@@ -1,25 +1,32 @@
 'use client';
 
 import { shownValue, type Phrase } from '@/core/kernel/phrase';
-import { show, showUncertainty } from '@/core/kernel/units/format';
+import { show, uncertaintyShown } from '@/core/kernel/units/format';
+import type { Shown } from '@/core/kernel/units/shown';
 import type { Quantity } from '@/core/kernel/units/quantity';
 import { useUnits } from './Units';
 
 /** One figure in the units in use; an inch fraction is set raised and lowered and read out in full. */
 export function Figure({ quantity, value, signed }: { quantity: Quantity; value: number; signed?: boolean }) {
-  const shown = show(quantity, value, useUnits(), signed);
+  return (
+    <span className="fig frac">
+      <Set shown={show(quantity, value, useUnits(), signed)} />
+    </span>
+  );
+}
+
+function Set({ shown }: { shown: Shown }) {
   const { unit } = shown;
-  if (!shown.fraction) {
+  if (!shown.fraction)
     return (
-      <span className="fig frac">
+      <>
         {shown.sign}
         {shown.whole}
         {unit && (unit === '°' || unit === '%' ? unit : ` ${unit}`)}
-      </span>
+      </>
     );
-  }
   return (
-    <span className="fig frac">
+    <>
       <span className="sr-only">{shown.text}</span>
       <span aria-hidden="true">
         {shown.sign}
@@ -27,7 +34,7 @@ export function Figure({ quantity, value, signed }: { quantity: Quantity; value:
         <sup className={shown.whole ? 'ml-[0.18em]' : ''}>{shown.fraction.top}</sup>⁄<sub>{shown.fraction.bottom}</sub>
         {unit && ` ${unit}`}
       </span>
-    </span>
+    </>
   );
 }
 
@@ -47,7 +54,11 @@ export function Words({ phrase }: { phrase: Phrase }) {
   );
 }
 
-/** The expanded uncertainty beside a figure. */
+/** The expanded uncertainty beside a figure, in its form. */
 export function PlusMinus({ quantity, value }: { quantity: Quantity; value: number }) {
-  return <span className="fig whitespace-nowrap text-pencil">± {showUncertainty(quantity, value, useUnits())}</span>;
+  return (
+    <span className="fig frac whitespace-nowrap text-pencil">
+      ± <Set shown={uncertaintyShown(quantity, value, useUnits())} />
+    </span>
+  );
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { stand } from '../../sim/stand';
-import { book, chooseUnits, fileBands, openGate, signedIn, jobOf } from './support/shop';
+import { book, chooseUnits, fileBands, openGate, signedIn, jobOf, WHOLE } from './support/shop';
 
 test('the needle bands show as found and as left at the measured height, and the least that brings all in', async ({
   page,
@@ -104,7 +104,7 @@ test('an adjustment says from, to and by which mark; what it set makes its readi
   ).toBeVisible();
 });
 
-test('the bands of a vehicle like it are found in the shop and taken over', async ({ page }) => {
+test('the bands of a vehicle like it are found in the shop and taken over', { tag: WHOLE }, async ({ page }) => {
   await signedIn(page, 'Ivo');
   await chooseUnits(page, 'mm');
   const job = await book(page, { customer: 'Like the wagon' });
@@ -237,37 +237,38 @@ test('a print comes in whole or not at all, its columns mapped and remembered; b
   await expect(page.getByRole('button', { name: /Caster, front left/ })).toContainText('band +3.00° to +6.00°');
 });
 
-test('live figures of the stand-in stand are taken while they stand still, and say that they are simulated', async ({
-  page,
-  baseURL,
-}) => {
-  const address = process.env.HIGH_GATE_STAND ?? '';
-  await signedIn(page, 'Runa');
-  await chooseUnits(page, 'mm');
-  const job = await book(page, { customer: 'On the stand' });
-  await openGate(page, 'Before');
-  await page.goto(`${job}/before/alignment`);
-  const live = page.locator('details').filter({ hasText: 'Live from the alignment stand' });
-  await live.locator('summary').click();
-  await expect(live.getByRole('alert')).toContainText('it does not answer');
-  const running = await stand({ port: new URL(address).port, app: baseURL });
-  try {
-    await expect(live.getByText('They stand still.')).toBeVisible();
-    await expect(live.getByText('Simulated: a stand-in makes these figures up.')).toBeVisible();
-    await expect(live.getByRole('row', { name: /Front left/ })).toContainText('+3.3');
-    await live.getByRole('button', { name: 'Take these figures' }).click();
-    await expect(live.getByRole('status')).toHaveText('10 figures filed.');
-  } finally {
-    await running.stop();
-  }
-  await expect(live.getByRole('alert')).toContainText('it does not answer');
-  await expect(page.getByRole('img', { name: /^Caster: .*found \+3\.(29|30|31)° left/ })).toBeVisible();
-  await expect
-    .poll(async () => {
-      const csv = await (await page.request.get(`${job}/readings.csv`)).text();
-      return csv.split(/\r?\n/).filter((line) => line.includes('simulated-stand')).length;
-    })
-    .toBe(10);
-  await page.goto(`${job}/story`);
-  await expect(page.getByText('simulated, live from the stand, mean of 8').first()).toBeVisible();
-});
+test(
+  'live figures of the stand-in stand are taken while they stand still, and say that they are simulated',
+  { tag: WHOLE },
+  async ({ page, baseURL }) => {
+    const address = process.env.HIGH_GATE_STAND ?? '';
+    await signedIn(page, 'Runa');
+    await chooseUnits(page, 'mm');
+    const job = await book(page, { customer: 'On the stand' });
+    await openGate(page, 'Before');
+    await page.goto(`${job}/before/alignment`);
+    const live = page.locator('details').filter({ hasText: 'Live from the alignment stand' });
+    await live.locator('summary').click();
+    await expect(live.getByRole('alert')).toContainText('it does not answer');
+    const running = await stand({ port: new URL(address).port, app: baseURL });
+    try {
+      await expect(live.getByText('They stand still.')).toBeVisible();
+      await expect(live.getByText('Simulated: a stand-in makes these figures up.')).toBeVisible();
+      await expect(live.getByRole('row', { name: /Front left/ })).toContainText('+3.3');
+      await live.getByRole('button', { name: 'Take these figures' }).click();
+      await expect(live.getByRole('status')).toHaveText('10 figures filed.');
+    } finally {
+      await running.stop();
+    }
+    await expect(live.getByRole('alert')).toContainText('it does not answer');
+    await expect(page.getByRole('img', { name: /^Caster: .*found \+3\.(29|30|31)° left/ })).toBeVisible();
+    await expect
+      .poll(async () => {
+        const csv = await (await page.request.get(`${job}/readings.csv`)).text();
+        return csv.split(/\r?\n/).filter((line) => line.includes('simulated-stand')).length;
+      })
+      .toBe(10);
+    await page.goto(`${job}/story`);
+    await expect(page.getByText('simulated, live from the stand, mean of 8').first()).toBeVisible();
+  },
+);

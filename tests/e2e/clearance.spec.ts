@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { keyToFrame } from './support/painted';
-import { again, book, chooseUnits, openGate, signedIn, jobOf } from './support/shop';
+import { again, book, chooseUnits, openGate, signedIn, jobOf, WHOLE } from './support/shop';
 
 declare global {
   interface Window {
@@ -68,7 +68,7 @@ test('the studio: where it touches, at which grade, what would cure it, moved by
   await chooseUnits(page, 'in');
 });
 
-test('a sweep is stopped by hand and taken up again', async ({ page, context }) => {
+test('a sweep is stopped by hand and taken up again', { tag: WHOLE }, async ({ page, context }) => {
   await signedIn(page, 'Runa');
   const job = await jobOf(page, 'HG-0144');
   await page.goto(`${job}/plan/tyre`);
@@ -129,64 +129,72 @@ test('a tyre is typed, refused in clear words, tried and set as asked for', asyn
   await expect(page.getByRole('heading', { name: /Bumper corner, top: out from the hub centre/ })).toBeVisible();
 });
 
-test('the finder: what fits, the tyre asked for among it, why others are refused, filters', async ({ page }) => {
-  test.setTimeout(240_000);
-  await signedIn(page, 'Runa');
-  const job = await jobOf(page, 'HG-0144');
-  await page.goto(`${job}/finder`);
-  await expect(page.getByRole('button', { name: /^Best: \d+/ })).toBeVisible({ timeout: 120_000 });
-  await expect(page.getByText(/Asked for, 33\.0 × 12\.0 in/)).toBeVisible();
-  await expect(page.getByText(/Smallest lift that does it|No lift does it/)).toBeVisible();
-  const rows = page.locator('table').first().locator('tbody tr');
-  const best = await rows.count();
-  expect(best).toBeGreaterThan(1);
-  await expect(rows.first()).toContainText('fits');
-  // The wheels it has cost nothing, a lift costs what its kit costs, and what nobody priced has no sum.
-  await page.getByRole('button', { name: /^Tried:/ }).click();
-  await page.getByLabel('Tyre', { exact: true }).selectOption('30 × 9.50 in');
-  await page.getByLabel('Wheel', { exact: true }).selectOption('the wheels it has, +18');
-  const own = rows.filter({ hasText: 'the wheels it has' });
-  await expect(own).toHaveCount(await rows.count());
-  await expect(own.getByRole('cell', { name: /^6\s200$/ }).first()).toBeVisible();
-  await expect(own.getByRole('cell', { name: /^16\s000$/ }).first()).toBeVisible();
-  await page.getByLabel('Tyre', { exact: true }).selectOption('any');
-  await page.getByLabel('Wheel', { exact: true }).selectOption('any');
-  await page.getByRole('button', { name: /^Best:/ }).click();
-  // Sorted by a column, and filtered to one tyre that is refused.
-  await page.getByRole('button', { name: /^Past fender/ }).click();
-  await expect(page.getByRole('columnheader', { name: /Past fender/ })).toHaveAttribute(
-    'aria-sort',
-    /ascending|descending/,
-  );
-  await page.getByRole('button', { name: /^Tried:/ }).click();
-  await page.getByLabel('Tyre', { exact: true }).selectOption('37 × 12.50 in');
-  await expect(rows.first()).toContainText('refused');
-  await expect(rows.filter({ hasText: / in short/ }).first()).toBeVisible();
-  // Wheels too narrow for the tyre are refused before anything is swept.
-  await page.getByLabel('Wheel', { exact: true }).selectOption('the wheels it has, +18');
-  await expect(rows.first()).toContainText('narrower than the tyre allows');
-  await page.getByLabel('Wheel', { exact: true }).selectOption('any');
-  await expect(page.getByRole('heading', { name: 'What stands in the way of the others' })).toBeVisible();
-  await page.getByLabel('tucked under the fender').check();
-  await expect(page.getByText(/None under these filters/)).toBeVisible();
-});
+test(
+  'the finder: what fits, the tyre asked for among it, why others are refused, filters',
+  { tag: WHOLE },
+  async ({ page }) => {
+    test.setTimeout(240_000);
+    await signedIn(page, 'Runa');
+    const job = await jobOf(page, 'HG-0144');
+    await page.goto(`${job}/finder`);
+    await expect(page.getByRole('button', { name: /^Best: \d+/ })).toBeVisible({ timeout: 120_000 });
+    await expect(page.getByText(/Asked for, 33\.0 × 12\.0 in/)).toBeVisible();
+    await expect(page.getByText(/Smallest lift that does it|No lift does it/)).toBeVisible();
+    const rows = page.locator('table').first().locator('tbody tr');
+    const best = await rows.count();
+    expect(best).toBeGreaterThan(1);
+    await expect(rows.first()).toContainText('fits');
+    // The wheels it has cost nothing, a lift costs what its kit costs, and what nobody priced has no sum.
+    await page.getByRole('button', { name: /^Tried:/ }).click();
+    await page.getByLabel('Tyre', { exact: true }).selectOption('30 × 9.50 in');
+    await page.getByLabel('Wheel', { exact: true }).selectOption('the wheels it has, +18');
+    const own = rows.filter({ hasText: 'the wheels it has' });
+    await expect(own).toHaveCount(await rows.count());
+    await expect(own.getByRole('cell', { name: /^6\s200$/ }).first()).toBeVisible();
+    await expect(own.getByRole('cell', { name: /^16\s000$/ }).first()).toBeVisible();
+    await page.getByLabel('Tyre', { exact: true }).selectOption('any');
+    await page.getByLabel('Wheel', { exact: true }).selectOption('any');
+    await page.getByRole('button', { name: /^Best:/ }).click();
+    // Sorted by a column, and filtered to one tyre that is refused.
+    await page.getByRole('button', { name: /^Past fender/ }).click();
+    await expect(page.getByRole('columnheader', { name: /Past fender/ })).toHaveAttribute(
+      'aria-sort',
+      /ascending|descending/,
+    );
+    await page.getByRole('button', { name: /^Tried:/ }).click();
+    await page.getByLabel('Tyre', { exact: true }).selectOption('37 × 12.50 in');
+    await expect(rows.first()).toContainText('refused');
+    await expect(rows.filter({ hasText: / in short/ }).first()).toBeVisible();
+    // Wheels too narrow for the tyre are refused before anything is swept.
+    await page.getByLabel('Wheel', { exact: true }).selectOption('the wheels it has, +18');
+    await expect(rows.first()).toContainText('narrower than the tyre allows');
+    await page.getByLabel('Wheel', { exact: true }).selectOption('any');
+    await expect(page.getByRole('heading', { name: 'What stands in the way of the others' })).toBeVisible();
+    await page.getByLabel('tucked under the fender').check();
+    await expect(page.getByText(/None under these filters/)).toBeVisible();
+  },
+);
 
-test('After: gaps beside the model with findings, and what is proved on the sheet', async ({ page }) => {
-  test.setTimeout(180_000);
-  await signedIn(page, 'Ivo');
-  const job = await jobOf(page, 'HG-0142');
-  await page.goto(`${job}/clearance`);
-  await page.getByRole('tab', { name: /^Gaps \(\d+\)/ }).click();
-  await expect(page.getByText(/disagree(s)? with the model by more than the uncertainty/)).toBeVisible();
-  await expect(page.getByRole('row', { name: /full left lock, After/ }).first()).toBeVisible();
-  await page.getByRole('tab', { name: 'Stands on' }).click();
-  await expect(page.getByRole('row', { name: /Full bump/ })).toContainText('bump stop’s gap and squash');
-  await page.getByRole('link', { name: 'Prove it on the vehicle' }).click();
-  await expect(page.locator('[data-stop]')).toBeVisible();
-  await page.goto(`${job}/release`);
-  await page.getByRole('button', { name: 'Read the sheet as it stands' }).click();
-  await expect(page.getByRole('row', { name: /Front, not proved/ })).toContainText(/olled reverse at full lock/);
-});
+test(
+  'After: gaps beside the model with findings, and what is proved on the sheet',
+  { tag: WHOLE },
+  async ({ page }) => {
+    test.setTimeout(180_000);
+    await signedIn(page, 'Ivo');
+    const job = await jobOf(page, 'HG-0142');
+    await page.goto(`${job}/clearance`);
+    await page.getByRole('tab', { name: /^Gaps \(\d+\)/ }).click();
+    await expect(page.getByText(/disagree(s)? with the model by more than the uncertainty/)).toBeVisible();
+    await expect(page.getByRole('row', { name: /full left lock, After/ }).first()).toBeVisible();
+    await page.getByRole('tab', { name: 'Stands on' }).click();
+    await expect(page.getByRole('row', { name: /Full bump/ })).toContainText('bump stop’s gap and squash');
+    await page.getByRole('link', { name: 'Prove it on the vehicle' }).click();
+    await expect(page.locator('[data-stop]')).toBeVisible();
+    await page.goto(`${job}/release`);
+    await page.getByRole('button', { name: 'Read the sheet as it stands' }).click();
+    await expect(page.getByRole('row', { name: /Front, not proved/ })).toContainText(/olled reverse at full lock/);
+  },
+);
 
 test('a height read anew is swept in the worker: its other verdicts are there at once, the swept ones by themselves', async ({
   page,
@@ -215,7 +223,7 @@ test('a height read anew is swept in the worker: its other verdicts are there at
   expect([...(await page.evaluate(() => [...window.said]))]).toContain('every pose is being swept anew');
 });
 
-test('where the worker cannot be loaded, a height read anew is swept on the page', async ({ page }) => {
+test('where the worker cannot be loaded, a height read anew is swept on the page', { tag: WHOLE }, async ({ page }) => {
   await page.addInitScript(() => {
     // As a browser does when the worker's code does not come.
     window.Worker = class extends EventTarget {
@@ -269,7 +277,7 @@ test('what was cut is measured After, and the studio stands on it; a measure tha
   await expect(page.getByRole('heading', { name: 'Axle load, the most it may carry' })).toBeVisible();
 });
 
-test('the outline to cut comes out as PDF, SVG and DXF', async ({ page }) => {
+test('the outline to cut comes out as PDF, SVG and DXF', { tag: WHOLE }, async ({ page }) => {
   await signedIn(page, 'Runa');
   const job = await jobOf(page, 'HG-0144');
   const take = (as: string, more = '') =>

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { book, chooseUnits, inHand, openGate, signedIn, jobOf } from './support/shop';
+import { book, chooseUnits, inHand, openGate, signedIn, jobOf, WHOLE } from './support/shop';
 
-test('booking asks which wheels are driven, and keeps what was typed', async ({ page }) => {
+test('booking asks which wheels are driven, and keeps what was typed', { tag: WHOLE }, async ({ page }) => {
   await signedIn(page, 'Runa');
   await page.goto('/book');
   await page.getByLabel('Customer', { exact: true }).fill('Nobody asked');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, chooseUnits, inHand, openGate, signedIn, signInAs } from './support/shop';
+import { book, chooseUnits, inHand, openGate, signedIn, signInAs, WHOLE } from './support/shop';
 
 const at = (job: string, stop: string, route = 'full') => `${job}/before/read?route=${route}&at=${stop}`;
 const gone = (page: Page, stop: string) => page.waitForURL((url) => !url.search.includes(stop));
@@ -64,7 +64,7 @@ test('a new reading instead of one that stands: both stay in the story, the new 
   await expect(page.getByLabel('Vehicle and ride heights').getByText('475 mm')).toBeVisible();
 });
 
-test('a wishbone front: the gap at bump says that it needs the motion ratio', async ({ page }) => {
+test('a wishbone front: the gap at bump says that it needs the motion ratio', { tag: WHOLE }, async ({ page }) => {
   await signedIn(page, 'Runa');
   const job = await beforeGate(page, 'Wishbone', 'wishbone-coil-over');
   await page.goto(`${job}/before`);
@@ -82,7 +82,7 @@ test('a wishbone front: the gap at bump says that it needs the motion ratio', as
   await expect(page.getByText('Open the After gate first', { exact: false })).toBeVisible();
 });
 
-test('a kit is added once, and fills an empty plan with its claim', async ({ page }) => {
+test('a kit is added once, and fills an empty plan with its claim', { tag: WHOLE }, async ({ page }) => {
   // By the form, since she signs out again: that would end the session the other tests go on with.
   await signInAs(page, 'Maren');
   await page.goto('/kits');

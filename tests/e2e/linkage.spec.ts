@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { readGeometryFile } from '../../src/core/suspension/readFile';
-import { book, chooseUnits, openGate, signedIn, jobOf } from './support/shop';
+import { book, chooseUnits, openGate, signedIn, jobOf, WHOLE } from './support/shop';
 
 const figure = (page: Page, name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
 
@@ -55,78 +55,80 @@ test('the linkage is moved by its sliders, figures and drawing with it, by keybo
   await chooseUnits(page, 'in');
 });
 
-test('points are taped one after the other, a doubtful one is pointed out, and a version is kept and taken out', async ({
-  page,
-}) => {
-  test.setTimeout(180_000);
-  await signedIn(page, 'Runa');
-  await chooseUnits(page, 'mm');
-  const job = await book(page, { customer: 'Linkage', front: 'wishbone-coil-over' });
-  await openGate(page, 'Before');
-  await page.goto(`${job}/before/travel`);
-  await expect(page.getByText('0 of 34 measured')).toBeVisible();
-  await page.getByRole('link', { name: /Measure it, left side/ }).click();
-  await expect(page.getByRole('heading', { name: 'Frame, outer face to outer face' })).toBeVisible();
-  await page.getByRole('button', { name: 'Cannot reach' }).click();
-  const typed: [RegExp, string][] = [
-    [/^Lower arm, front pivot: ahead/, '130'],
-    [/^Lower arm, front pivot: out from the centreline/, '312'],
-    [/^Lower arm, front pivot: up/, '338'],
-    [/^Lower arm, rear pivot: ahead/, '-212'],
-  ];
-  for (const [heading, value] of typed) {
-    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
-    await expect(page.getByText(/Of the linkage: camber, caster and toe/)).toBeVisible();
-    await page.locator('#figure').fill(value);
+test(
+  'points are taped one after the other, a doubtful one is pointed out, and a version is kept and taken out',
+  { tag: WHOLE },
+  async ({ page }) => {
+    test.setTimeout(180_000);
+    await signedIn(page, 'Runa');
+    await chooseUnits(page, 'mm');
+    const job = await book(page, { customer: 'Linkage', front: 'wishbone-coil-over' });
+    await openGate(page, 'Before');
+    await page.goto(`${job}/before/travel`);
+    await expect(page.getByText('0 of 34 measured')).toBeVisible();
+    await page.getByRole('link', { name: /Measure it, left side/ }).click();
+    await expect(page.getByRole('heading', { name: 'Frame, outer face to outer face' })).toBeVisible();
+    await page.getByRole('button', { name: 'Cannot reach' }).click();
+    const typed: [RegExp, string][] = [
+      [/^Lower arm, front pivot: ahead/, '130'],
+      [/^Lower arm, front pivot: out from the centreline/, '312'],
+      [/^Lower arm, front pivot: up/, '338'],
+      [/^Lower arm, rear pivot: ahead/, '-212'],
+    ];
+    for (const [heading, value] of typed) {
+      await expect(page.getByRole('heading', { name: heading })).toBeVisible();
+      await expect(page.getByText(/Of the linkage: camber, caster and toe/)).toBeVisible();
+      await page.locator('#figure').fill(value);
+      await page.keyboard.press('Enter');
+    }
+    await expect(page.getByRole('heading', { name: /^Lower arm, rear pivot: out/ })).toBeVisible();
+    // The upper ball joint, 140 mm too far forward: kept, and pointed out.
+    await page.goto(`${job}/before/read?route=linkage&at=lk.upperArm.outer.x.FL.floor`);
+    await page.locator('#figure').fill('120');
     await page.keyboard.press('Enter');
-  }
-  await expect(page.getByRole('heading', { name: /^Lower arm, rear pivot: out/ })).toBeVisible();
-  // The upper ball joint, 140 mm too far forward: kept, and pointed out.
-  await page.goto(`${job}/before/read?route=linkage&at=lk.upperArm.outer.x.FL.floor`);
-  await page.locator('#figure').fill('120');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: /^Upper ball joint: out/ })).toBeVisible();
-  await page.goto(`${job}/underside`);
-  await expect(page.getByText(/1 of 34 points measured/)).toBeVisible();
-  await page.getByRole('tab', { name: /Points/ }).click();
-  await expect(page.getByText(/Caster, left: −?-?\d+\.\d°, hardly so/)).toBeVisible();
+    await expect(page.getByRole('heading', { name: /^Upper ball joint: out/ })).toBeVisible();
+    await page.goto(`${job}/underside`);
+    await expect(page.getByText(/1 of 34 points measured/)).toBeVisible();
+    await page.getByRole('tab', { name: /Points/ }).click();
+    await expect(page.getByText(/Caster, left: −?-?\d+\.\d°, hardly so/)).toBeVisible();
 
-  await page.getByRole('tab', { name: 'Versions' }).click();
-  await page.getByLabel('Note').fill('first taping');
-  await page.getByRole('button', { name: 'Keep these points' }).click();
-  await expect(page.getByText('Kept as version 1; this job goes by it.')).toBeVisible();
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Geometry file' }).click(),
-  ]);
-  const text = readFileSync(await file.path(), 'utf8');
-  const read = readGeometryFile(text);
-  expect(read.ok && read.file.front?.type === 'double-wishbone' && read.file.front.left.lowerArm.front).toEqual([
-    130, 312, 338,
-  ]);
-  const [csv] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Curves, front' }).click(),
-  ]);
-  expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^travel mm,steer,unreachable,left\.toe/);
+    await page.getByRole('tab', { name: 'Versions' }).click();
+    await page.getByLabel('Note').fill('first taping');
+    await page.getByRole('button', { name: 'Keep these points' }).click();
+    await expect(page.getByText('Kept as version 1; this job goes by it.')).toBeVisible();
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Geometry file' }).click(),
+    ]);
+    const text = readFileSync(await file.path(), 'utf8');
+    const read = readGeometryFile(text);
+    expect(read.ok && read.file.front?.type === 'double-wishbone' && read.file.front.left.lowerArm.front).toEqual([
+      130, 312, 338,
+    ]);
+    const [csv] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Curves, front' }).click(),
+    ]);
+    expect(readFileSync(await csv.path(), 'utf8')).toMatch(/^travel mm,steer,unreachable,left\.toe/);
 
-  // A file with a fault is refused by the path of its field; a sound one is kept.
-  const bring = (name: string, content: string) =>
-    page.getByLabel('Geometry file', { exact: true }).setInputFiles({
-      name,
-      mimeType: 'application/json',
-      buffer: Buffer.from(content),
-    });
-  await bring('bad.json', text.replace('"rackTravel": 70', '"rackTravel": 0'));
-  await expect(page.getByRole('alert').filter({ hasText: 'bad.json' })).toContainText(
-    'front.steering.rackTravel: must be more than 0',
-  );
-  await bring('good.json', text);
-  await expect(page.getByText('Kept as version 2; this job goes by it.')).toBeVisible();
-  await page.getByRole('button', { name: 'Go by this one' }).click();
-  await expect(page.getByText(/the others assumed from version 1/)).toBeVisible();
-  await chooseUnits(page, 'in');
-});
+    // A file with a fault is refused by the path of its field; a sound one is kept.
+    const bring = (name: string, content: string) =>
+      page.getByLabel('Geometry file', { exact: true }).setInputFiles({
+        name,
+        mimeType: 'application/json',
+        buffer: Buffer.from(content),
+      });
+    await bring('bad.json', text.replace('"rackTravel": 70', '"rackTravel": 0'));
+    await expect(page.getByRole('alert').filter({ hasText: 'bad.json' })).toContainText(
+      'front.steering.rackTravel: must be more than 0',
+    );
+    await bring('good.json', text);
+    await expect(page.getByText('Kept as version 2; this job goes by it.')).toBeVisible();
+    await page.getByRole('button', { name: 'Go by this one' }).click();
+    await expect(page.getByText(/the others assumed from version 1/)).toBeVisible();
+    await chooseUnits(page, 'in');
+  },
+);
 
 test('a kit says what it moves, and the plan’s geometry follows', async ({ page }) => {
   await signedIn(page, 'Ivo');

@@ -1,6 +1,6 @@
 import { size } from '../support/size';
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, PASSWORD, signInAs, sendShortRoute } from './support/shop';
+import { book, openGate, PASSWORD, signInAs, sendShortRoute, WHOLE } from './support/shop';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -49,7 +49,7 @@ const onTablet = (page: Page, n: number) =>
 const STOPS = ['FL', 'FR', 'RR', 'RL'].flatMap((place) => [`hubToLip.${place}.floor`, `tyrePressure.${place}.floor`]);
 
 /** How many readings; `npm run prove:offline` files two hundred. */
-const MANY = size(60, 200);
+const MANY = size(32, 200);
 /** After so many the page is loaded anew, after so many the tab is closed. */
 const [RELOADED, CLOSED] = [Math.floor(0.35 * MANY), Math.floor(0.6 * MANY)];
 
@@ -449,43 +449,44 @@ test('a tablet that meets a later release says so, keeps what waits, and a reloa
   await expect(page.getByRole('status').filter({ hasText: 'Updated: reload' })).toHaveCount(0);
 });
 
-test('every room of a job opens without network, the ones never opened too, with their curves and their sweeps', async ({
-  page,
-  context,
-}) => {
-  await signInAs(page, 'Runa');
-  await page.goto('/yard?find=HG-0142');
-  // What the rooms are made of comes with the first page; the job with its own.
-  await expect
-    .poll(
-      () =>
-        page.evaluate(async () => {
-          const listed = await (await fetch('/sw.js')).text();
-          const urls = [...listed.matchAll(/\/_next\/static\/[^"']+/g)].map(([url]) => url);
-          const missing = [];
-          for (const url of urls) if (!(await caches.match(url))) missing.push(url);
-          return urls.length > 20 ? missing.length : -1;
-        }),
-      { timeout: 60_000 },
-    )
-    .toBe(0);
-  const job = ((await page.locator('main li a').first().getAttribute('href')) ?? '').replace(/\/\w+$/, '');
-  await page.goto(`${job}/intake`);
-  await kept(page, new URL(job, page.url()).href);
-  await context.setOffline(true);
-  for (const [room, there] of [
-    ['build', page.getByRole('heading', { name: 'What was changed on the vehicle' })],
-    ['after', page.getByRole('heading', { name: 'In the way of release' })],
-    ['after/lines', page.getByRole('heading', { level: 1, name: 'Lines, links' })],
-    ['plan', page.getByRole('heading', { name: 'The lift that is wanted' })],
-    ['release', page.getByRole('heading', { name: /in the way of release/ })],
-    ['story', page.getByRole('heading', { name: 'Every reading, with its story' })],
-    ['after/read?route=full&at=hubToLip.FL.floor', page.locator('#figure')],
-    ['underside', page.locator('.recharts-surface').first()],
-    ['clearance', page.getByRole('heading', { name: /^(Touches|Too near|Close|Clear)/ })],
-    ['finder', page.locator('.recharts-surface').first()],
-  ] as const) {
-    await page.goto(`${job}/${room}`);
-    await expect(there, room).toBeVisible({ timeout: 60_000 });
-  }
-});
+test(
+  'every room of a job opens without network, the ones never opened too, with their curves and their sweeps',
+  { tag: WHOLE },
+  async ({ page, context }) => {
+    await signInAs(page, 'Runa');
+    await page.goto('/yard?find=HG-0142');
+    // What the rooms are made of comes with the first page; the job with its own.
+    await expect
+      .poll(
+        () =>
+          page.evaluate(async () => {
+            const listed = await (await fetch('/sw.js')).text();
+            const urls = [...listed.matchAll(/\/_next\/static\/[^"']+/g)].map(([url]) => url);
+            const missing = [];
+            for (const url of urls) if (!(await caches.match(url))) missing.push(url);
+            return urls.length > 20 ? missing.length : -1;
+          }),
+        { timeout: 60_000 },
+      )
+      .toBe(0);
+    const job = ((await page.locator('main li a').first().getAttribute('href')) ?? '').replace(/\/\w+$/, '');
+    await page.goto(`${job}/intake`);
+    await kept(page, new URL(job, page.url()).href);
+    await context.setOffline(true);
+    for (const [room, there] of [
+      ['build', page.getByRole('heading', { name: 'What was changed on the vehicle' })],
+      ['after', page.getByRole('heading', { name: 'In the way of release' })],
+      ['after/lines', page.getByRole('heading', { level: 1, name: 'Lines, links' })],
+      ['plan', page.getByRole('heading', { name: 'The lift that is wanted' })],
+      ['release', page.getByRole('heading', { name: /in the way of release/ })],
+      ['story', page.getByRole('heading', { name: 'Every reading, with its story' })],
+      ['after/read?route=full&at=hubToLip.FL.floor', page.locator('#figure')],
+      ['underside', page.locator('.recharts-surface').first()],
+      ['clearance', page.getByRole('heading', { name: /^(Touches|Too near|Close|Clear)/ })],
+      ['finder', page.locator('.recharts-surface').first()],
+    ] as const) {
+      await page.goto(`${job}/${room}`);
+      await expect(there, room).toBeVisible({ timeout: 60_000 });
+    }
+  },
+);

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { JobDocument } from '../../src/core/document/job';
-import { book, inHand, openGate, signedIn, jobOf } from './support/shop';
+import { book, inHand, openGate, signedIn, jobOf, WHOLE } from './support/shop';
 
 test('a job leaves as a file, comes back marked as brought in, and the check command gives the figures of the screen', async ({
   page,
@@ -113,7 +113,7 @@ test('a job leaves as a file, comes back marked as brought in, and the check com
   await expect(page.getByText('accepted by Ivo: Longer links are on order')).toBeVisible();
 });
 
-test('while a long sheet is drafted the server answers everybody else', async ({ page }) => {
+test('while a long sheet is drafted the server answers everybody else', { tag: WHOLE }, async ({ page }) => {
   test.setTimeout(180_000);
   await signedIn(page, 'Ivo');
   const job = await jobOf(page, 'HG-0142');

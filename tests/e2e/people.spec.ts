@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from '@playwright/test';
-import { again, book, openGate, PASSWORD, signInAs } from './support/shop';
+import { again, book, openGate, PASSWORD, signInAs, WHOLE } from './support/shop';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -234,45 +234,45 @@ test('the owner sets how long a sign-in lasts; signed out in one tab, a second k
   expect(await second.evaluate(async () => (await (await caches.open('high-gate-pages')).keys()).length)).toBe(0);
 });
 
-test('sessions are listed and ended; the password is changed; guessing is stopped', async ({
-  page,
-  browser,
-  baseURL,
-}) => {
-  await signInAs(page, 'Maren');
-  const other = await (await browser.newContext({ baseURL })).newPage();
-  await signInAs(other, 'Maren');
-  await page.goto('/me');
-  await expect(page.getByText('this one').first()).toBeVisible();
-  await page.getByRole('button', { name: 'End all others' }).click();
-  await again(page);
-  await expect(page.getByRole('button', { name: 'End it' })).toHaveCount(0);
-  await other.goto('/yard');
-  await expect(other.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+test(
+  'sessions are listed and ended; the password is changed; guessing is stopped',
+  { tag: WHOLE },
+  async ({ page, browser, baseURL }) => {
+    await signInAs(page, 'Maren');
+    const other = await (await browser.newContext({ baseURL })).newPage();
+    await signInAs(other, 'Maren');
+    await page.goto('/me');
+    await expect(page.getByText('this one').first()).toBeVisible();
+    await page.getByRole('button', { name: 'End all others' }).click();
+    await again(page);
+    await expect(page.getByRole('button', { name: 'End it' })).toHaveCount(0);
+    await other.goto('/yard');
+    await expect(other.getByRole('heading', { name: 'Sign in' })).toBeVisible();
 
-  await page.getByLabel('Password now').fill(PASSWORD);
-  await page.getByLabel('New password').fill('maren1234567');
-  await page.getByRole('button', { name: 'Change password' }).click();
-  await expect(page.getByText('made of your own name', { exact: false })).toBeVisible();
-  for (const [now, next] of [
-    [PASSWORD, NEW],
-    [NEW, 'tape, chalk and a gate arm'],
-  ] as const) {
-    await page.getByLabel('Password now').fill(now);
-    await page.getByLabel('New password').fill(next);
+    await page.getByLabel('Password now').fill(PASSWORD);
+    await page.getByLabel('New password').fill('maren1234567');
     await page.getByRole('button', { name: 'Change password' }).click();
-    await expect(page.getByText('Changed. Your other sign-ins have ended.')).toBeVisible();
-    await page.reload();
-  }
+    await expect(page.getByText('made of your own name', { exact: false })).toBeVisible();
+    for (const [now, next] of [
+      [PASSWORD, NEW],
+      [NEW, 'tape, chalk and a gate arm'],
+    ] as const) {
+      await page.getByLabel('Password now').fill(now);
+      await page.getByLabel('New password').fill(next);
+      await page.getByRole('button', { name: 'Change password' }).click();
+      await expect(page.getByText('Changed. Your other sign-ins have ended.')).toBeVisible();
+      await page.reload();
+    }
 
-  const guess = `nobody-${Date.now()}@skarn.example`;
-  for (let i = 0; i < 8; i++) {
-    await signIn(other, guess, `guess number ${i}`);
-    await expect(other.getByText('do not belong together', { exact: false })).toBeVisible();
-  }
-  await signIn(other, guess, 'guess number 9');
-  await expect(other.getByText(/Too many tries. Sign-in opens again in 1\d minutes./)).toBeVisible();
-});
+    const guess = `nobody-${Date.now()}@skarn.example`;
+    for (let i = 0; i < 8; i++) {
+      await signIn(other, guess, `guess number ${i}`);
+      await expect(other.getByText('do not belong together', { exact: false })).toBeVisible();
+    }
+    await signIn(other, guess, 'guess number 9');
+    await expect(other.getByText(/Too many tries. Sign-in opens again in 1\d minutes./)).toBeVisible();
+  },
+);
 
 test('a signed sheet: verified by hash and by file, amended, handed out by a link that is revoked', async ({
   page,

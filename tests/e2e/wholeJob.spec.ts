@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { FULL } from '../support/size';
 import {
   book,
   chooseUnits,
@@ -10,6 +11,7 @@ import {
   recordChange,
   setPlan,
   signInAs,
+  sendShortRoute,
   takeShortRoute,
 } from './support/shop';
 
@@ -23,7 +25,9 @@ test('one job from booking to a released sheet, in inches Before and in millimet
   await chooseUnits(page, 'in');
   const job = await book(page, { customer: 'Whole job' });
   await openGate(page, 'Before');
-  expect(await takeShortRoute(page, job, 'before', 'in')).toBeGreaterThan(25);
+  // Typed one reading after the other it is half a minute more.
+  if (FULL) expect(await takeShortRoute(page, job, 'before', 'in')).toBeGreaterThan(25);
+  else await sendShortRoute(page, job, 'before', { typed: true });
   await expect(page.getByText('to read', { exact: true })).toHaveCount(0);
   await openGate(page, 'Plan');
   await setPlan(page, job, '2 9/16');

@@ -14,8 +14,8 @@ import { BOOK } from './book';
 import { workJob } from './workJob';
 
 /** How many attacks, and readings of each vehicle that something befalls; `npm run prove` makes many more. */
-const ATTACKS = size(80, 2000);
-const FATES_EACH = size(36, 140);
+const ATTACKS = size(50, 2000);
+const FATES_EACH = size(24, 140);
 
 test(`${ATTACKS} ways to make a vehicle wrong that is ready for release: the row named stands in the way of each`, () => {
   const { tried, lost } = runAttacks(ATTACKS, SEED);

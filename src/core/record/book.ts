@@ -1,5 +1,5 @@
 import type { LimitFigure, SetLimit } from './checks/limit';
-import type { CheckDefinition } from './checks/types';
+import type { CheckDefinition, Verdict } from './checks/types';
 import { LEADS_WORDS } from './leadsWords';
 import type { Point } from './point';
 import type { OwnRoute } from './route';
@@ -21,6 +21,7 @@ export class Book {
   private readonly parts: ReadonlyMap<string, PlanPart>;
   private readonly subjectsByPoint: ReadonlyMap<string, Subject>;
   private readonly stationsByCheck: ReadonlyMap<string, StationId>;
+  private readonly magnitudes: ReadonlySet<string>;
 
   /** @throws where two things have one id: a bug of whoever added the second */
   constructor(readonly subjects: readonly Subject[]) {
@@ -42,6 +43,7 @@ export class Book {
         ...(s.leadsLine ? [[lineCheck(s.leadsLine.line), s.station] as const] : []),
       ]),
     );
+    this.magnitudes = new Set(this.checks.filter((c) => c.magnitude || c.limit?.sense === 'least').map((c) => c.id));
     byKey(subjects, (s) => s.id);
     byKey(this.checks, (c) => `${c.id} at ${c.gate}`);
   }
@@ -69,6 +71,14 @@ export class Book {
   /** At which station a verdict belongs, by its check; a lead's word to that of its line. */
   stationOf(check: string): StationId | undefined {
     return this.stationsByCheck.get(check);
+  }
+  /**
+   * Whether a verdict's figure is written with a plus where it is positive: one that goes both ways is (a height against
+   * plan, a camber); a room, a load or an engagement, of which there is to be at least so much, and an angle between two
+   * lines are not.
+   */
+  carriesSign({ check, limit }: Pick<Verdict, 'check' | 'limit'>): boolean {
+    return limit?.sense !== 'least' && !this.magnitudes.has(check);
   }
   /** The limits a shop starts with. */
   defaultLimits(): Record<string, SetLimit> {

@@ -33,7 +33,7 @@ export interface StorySpot {
 const spotKey = ({ gate, point, place, state }: Spot): string => `${gate}/${point}/${place}/${state}`;
 
 /** Every reading of a job by the spot it was taken at, struck and superseded ones too; the spot read last comes first. */
-export const storyOf = (w: Workings): readonly StorySpot[] => w.once('story', () => tellStory(w));
+export const storyOf = (w: Workings): readonly StorySpot[] => w.once(storyOf, '', () => tellStory(w));
 
 function tellStory({ job, book, figures }: Workings): StorySpot[] {
   const stands = (reading: Reading, spot: Spot): Told['stands'] => {

@@ -9,9 +9,11 @@ if (!job) throw new Error('there is no demo job');
 describe('what was worked once', () => {
   test('is worked once for each state of a job and each question', () => {
     let worked = 0;
-    const ask = (of: Workings, key: string) => of.once(key, () => ++worked);
+    const ask = (w: Workings, of: string): number => w.once(ask, of, () => ++worked);
+    const another = (w: Workings, of: string): number => w.once(another, of, () => ++worked);
     const [w, other] = [workingsOf(job), workingsOf({ ...job })];
-    expect([ask(w, 'a'), ask(w, 'a'), ask(w, 'b'), ask(other, 'a')]).toEqual([1, 1, 2, 3]);
+    // Another function that asks for what has the same name asks for something else.
+    expect([ask(w, 'a'), ask(w, 'a'), ask(w, 'b'), ask(other, 'a'), another(w, 'a')]).toEqual([1, 1, 2, 3, 4]);
   });
 
   test('is known by its inputs, whoever worked it', () => {

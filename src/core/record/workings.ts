@@ -77,7 +77,7 @@ export class Memo {
 export class Workings {
   /** The job with what stands on the vehicle and nobody recorded among its changes: what is worked goes by it. */
   readonly job: JobDocument;
-  private readonly worked = new Map<string, { answer: unknown; unsure: ReadonlySet<Unsure> }>();
+  private readonly worked = new Map<object, Map<string, { answer: unknown; unsure: ReadonlySet<Unsure> }>>();
   private made: Figures | null = null;
   private told: History | null = null;
   /** What is being worked stands on these so far; null while nobody asked. */
@@ -114,15 +114,22 @@ export class Workings {
     return this.told;
   }
 
-  /** Worked once for this state of the job: checks ask again and again. */
-  once<T>(key: string, work: () => T): T {
-    const known = this.worked.get(key);
+  /**
+   * Worked once for this state of the job: checks ask again and again.
+   *
+   * @param asker whose answer it is, the function that asks (or its check): no other's can be taken for it
+   * @param of what of it was asked for, of all that the function takes besides the workings
+   */
+  once<T>(asker: object, of: string, work: () => T): T {
+    const mine = this.worked.get(asker) ?? new Map<string, { answer: unknown; unsure: ReadonlySet<Unsure> }>();
+    this.worked.set(asker, mine);
+    const known = mine.get(of);
     if (known) {
       for (const figure of known.unsure) this.standsOn?.add(figure);
       return known.answer as T;
     }
     const { answer, unsure } = this.tried(work);
-    this.worked.set(key, { answer, unsure });
+    mine.set(of, { answer, unsure });
     return answer;
   }
 

@@ -18,8 +18,8 @@ import type { Plan } from '@/core/document/job';
 import { refuse, refuseZod, type Answer } from '../answer';
 import { note as audit } from '../audit';
 import { lengthField } from './booking';
-import { worked } from '../working';
 import { keepSheet, sheetText } from './freezing';
+import { judged } from './judged';
 import { leads, withOpenJob, withWorkedJob, type Doer } from './withJob';
 
 const rowOf = (doer: Doer, jobId: string) => and(eq(jobs.shopId, doer.shop.id), eq(jobs.id, jobId));
@@ -184,7 +184,8 @@ export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promi
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead accepts a Stop.');
   const { check, gate, place, reason } = parsed.data;
-  const work = (job: JobDocument) => worked({ shop: doer.shop.id, who: doer.id }, jobId, 'verdicts', job);
+  const work = async (job: JobDocument) =>
+    (await judged({ shop: doer.shop.id, who: doer.id }, jobId, job)).told.verdicts;
   return withWorkedJob(doer, jobId, work, async (tx, { document: job }, verdicts) => {
     const verdict = verdicts.find((v) => v.check === check && v.gate === gate && v.place === place);
     if (verdict?.verdict !== 'Stop') return refuse('That check does not read Stop any more.');
@@ -282,7 +283,7 @@ export async function signOff(doer: Doer, jobId: string, raw: unknown): Promise<
   // Worked and frozen before anything is held; it stands if nothing was filed meanwhile.
   const work = async (job: JobDocument) => {
     const signed = signedNow(job);
-    const blockers = kind === 'released' ? releaseBlockers(await worked(owner, jobId, 'verdicts', job)) : [];
+    const blockers = kind === 'released' ? releaseBlockers((await judged(owner, jobId, job)).told.verdicts) : [];
     const shut =
       !leads(doer) ||
       job.job.state !== 'open' ||

@@ -4,10 +4,9 @@ import { updateStanding } from '@/db/queries/jobs';
 import { judgedByOf } from '@/db/queries/limits';
 import { inShop } from '../database';
 import { log } from '../log';
+import { judged } from './judged';
 import { loadedLately } from './loaded';
-import { paceOf } from '../pace';
 import { isTooLong } from '../threads/pool';
-import { worked } from '../working';
 
 /**
  * Works anew what the Yard shows of a job: loaded in one transaction, worked in a thread with no transaction open, and
@@ -21,17 +20,14 @@ export async function standAnew(shopId: string, jobId: string): Promise<boolean>
   if (!loaded) return false;
   const { document, revision } = loaded;
   // What was filed is filed: a job that takes too long to work says so in the Yard, and holds nobody up.
-  const standing = await worked(
-    { shop: shopId, who: 'standing' },
-    jobId,
-    'standing',
-    document,
-    await paceOf(shopId),
-  ).catch((error: unknown) => {
-    if (!isTooLong(error)) throw error;
-    log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
-    return tooLongToWork();
-  });
+  const standing = await judged({ shop: shopId, who: 'standing' }, jobId, document).then(
+    (found) => found.standing,
+    (error: unknown) => {
+      if (!isTooLong(error)) throw error;
+      log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
+      return tooLongToWork();
+    },
+  );
   const kept = {
     ...standing,
     core: CORE_VERSION,

@@ -2,7 +2,7 @@ import { LRUCache } from 'lru-cache';
 import { workingsOf } from '@/core/assembly/book';
 import { standingOf, type Standing } from '@/core/assembly/gates/standing';
 import { canonicalText, makeSignedSheet, type SheetShop } from '@/core/assembly/sheet/signed';
-import { CORE_VERSION, workJob } from '@/core/assembly/workJob';
+import { CORE_VERSION, withoutWorking, workJob } from '@/core/assembly/workJob';
 import { keptJob } from '@/core/document/readJob';
 import type { JobDocument } from '@/core/document/job';
 import type { Axle } from '@/core/kernel/places';
@@ -16,11 +16,16 @@ import { geometryFault } from '@/core/subjects/linkage/plausible';
 import { readGeometryFile } from '@/core/suspension/readFile';
 import { curvesCsv } from './curves';
 
-/** What a job came to where it was told: by which arithmetic, its sweeps and its verdicts. */
+/** What a job came to where it was told: by which arithmetic, its sweeps and its verdicts without how they were worked. */
 export interface Told {
   core: string;
   swept: SweptCorners;
   verdicts: Verdict[];
+}
+/** All that is asked of a job as it stands, from one working of it. */
+export interface Judged {
+  standing: Standing;
+  told: Told;
 }
 
 /** What the last few jobs of this thread were worked with: most filings leave geometry and heights as they were. */
@@ -37,15 +42,12 @@ function inHand(about: string, job: JobDocument, pace?: Pace): Workings {
  * `about` is the job's id: its earlier states help, and those of no other.
  */
 export const work = {
-  standing: (about: string, job: JobDocument, pace: Pace): Standing => {
+  /** What the Yard shows, and what a device needs so that it need not work at once what it opens. */
+  judged: (about: string, job: JobDocument, pace: Pace): Judged => {
     const w = inHand(about, job, pace);
-    return standingOf(w, workJob(job, w));
-  },
-  verdicts: (about: string, job: JobDocument): Verdict[] => workJob(job, inHand(about, job)),
-  /** What a device needs so that it need not work at once what it opens. */
-  told: (about: string, job: JobDocument): Told => {
-    const w = inHand(about, job);
-    return { core: CORE_VERSION, swept: sweptCorners(w), verdicts: workJob(job, w) };
+    const verdicts = workJob(job, w);
+    const told = { core: CORE_VERSION, swept: sweptCorners(w), verdicts: verdicts.map(withoutWorking) };
+    return { standing: standingOf(w, verdicts), told };
   },
   /** A job file as it was brought, read, and what is wrong with its geometry; large ones take their time. */
   jobFile: (_about: string, text: string): ReadJob & { far?: string | null } => {

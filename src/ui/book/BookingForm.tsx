@@ -201,19 +201,19 @@ export function BookingForm() {
               />
             </div>
             <fieldset
-              className="pt-4"
+              className="mt-6"
               aria-invalid={errors.drive !== undefined}
               aria-describedby={errors.drive ? 'drive-wrong' : undefined}
             >
               <legend className="pb-1 font-semibold">Driven wheels</legend>
-              <div className="grid gap-2 sm:grid-cols-4">
+              <div className="grid gap-2 sm:grid-cols-2">
                 {DRIVES.map(([value, name, says]) => (
                   <label
                     key={value}
                     className="flex min-h-16 cursor-pointer items-center gap-3 border border-rule px-3 has-checked:border-graphite has-checked:bg-panel"
                   >
                     <input type="radio" className="size-5 shrink-0" value={value} {...register('drive')} />
-                    <span>
+                    <span className="min-w-0">
                       <span className="block font-semibold">{name}</span>
                       <span className="block text-sm text-pencil">{says}</span>
                     </span>

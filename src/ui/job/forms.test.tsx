@@ -208,7 +208,7 @@ describe('a reading in hand', () => {
     typed(form, '');
     for (const key of ['1', '8', '5/8', '11/16']) form.press(key);
     expect(figure(form)?.value).toBe('18 11/16');
-    expect(form.home.querySelector('#understood')?.textContent).toContain('474.7 mm ± 0.15');
+    expect(form.home.querySelector('#understood')?.textContent).toMatch(/18 11\/16 in.* ± 5\/32.* · 474\.7 mm$/);
     form.press('File reading');
     await form.until(() => expect(form.job().readings.map((r) => r.text)).toEqual(['18 11/16']));
   });

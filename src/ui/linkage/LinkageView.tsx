@@ -67,9 +67,9 @@ export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selec
     const next = joints[(here + step + joints.length) % joints.length];
     if (next) onSelect(next.at);
   };
-  // Some fifty lines of words to the height of the drawing, whichever is its size on paper.
-  const size = Math.max(box.height / 30, box.width / 52);
-  const labels = large ? labelsOf(view, large.row, now, units, size, box) : [];
+  // Large enough to be read standing, whichever is the drawing's size on paper.
+  const size = Math.max(box.height / 27, box.width / 44);
+  const { labels, box: paper } = large ? labelsOf(view, large.row, now, units, size, box) : { labels: [], box };
   const picked = joints.find((j) => j.at === selected);
   const walking = walked
     ? ({
@@ -92,7 +92,7 @@ export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selec
       <svg
         ref={svg}
         {...walking}
-        viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
+        viewBox={`${paper.x} ${paper.y} ${paper.width} ${paper.height}`}
         className={`block w-full touch-manipulation ${walked ? 'h-[clamp(320px,50vh,560px)]' : 'h-[clamp(150px,22vh,260px)]'}`}
         preserveAspectRatio="xMidYMid meet"
         onPointerDown={onTap}
@@ -164,28 +164,11 @@ export function LinkageView({ view, end, tyre, now, chalk, radius, joints, selec
             </g>
           );
         })}
-        {labels.map((label) => (
-          <g key={label.key}>
-            <line
-              x1={label.part[0]}
-              y1={label.part[1]}
-              x2={label.x + (label.x > label.part[0] ? -6 : label.text.length * size * 0.56 + 6)}
-              y2={label.y - size * 0.35}
-              stroke="var(--pencil)"
-              strokeWidth={2}
-            />
-            <text
-              x={label.x}
-              y={label.y}
-              className="fig"
-              fontSize={size}
-              fontWeight={700}
-              fill="var(--paint)"
-              stroke="var(--panel)"
-              strokeWidth={size * 0.3}
-              paintOrder="stroke"
-            >
-              {label.text}
+        {labels.map(({ key, text, part, x, y, from }) => (
+          <g key={key}>
+            <line x1={part[0]} y1={part[1]} x2={from[0]} y2={from[1]} stroke="var(--pencil)" strokeWidth={2.5} />
+            <text x={x} y={y} className="fig" fontSize={size} fontWeight={700} fill="var(--graphite)">
+              {text}
             </text>
           </g>
         ))}

@@ -187,7 +187,8 @@ export function ReadingInHand(props: Props) {
         {stop.label}
       </h1>
       <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
-        <div>
+        {/* On a phone the field and the keypad come first: hands that hold a tape do not scroll. */}
+        <div className="max-md:order-last">
           {stop.drawing.of === 'linkage' ? (
             <Suspense fallback={<div className="h-[320px] border border-rule bg-panel" />}>
               <LinkageSpot shows={stop.drawing} place={stop.place} />
@@ -236,14 +237,14 @@ export function ReadingInHand(props: Props) {
               )}
               {text !== '' && parsed?.ok && (
                 <>
-                  <Figure quantity={measured} value={parsed.value} />
-                  {measured === 'length' && units.length !== 'mm' && ` · ${parsed.value.toFixed(1)} mm`}{' '}
+                  <Figure quantity={measured} value={parsed.value} />{' '}
                   <PlusMinus
                     quantity={measured}
                     value={
                       K * standardUncertainty(instrument, ['in', 'psi', 'lb'].includes(parsed.unit), stop.rideHeight)
                     }
                   />
+                  {measured === 'length' && units.length !== 'mm' && ` · ${parsed.value.toFixed(1)} mm`}
                 </>
               )}
               {text !== '' && parsed && !parsed.ok && parsed.reason}

@@ -46,7 +46,7 @@ export function ClearanceCard({ view, route }: { view: JobView; route: ReadingGa
                   {wants && (
                     <span className="block text-[15px]">
                       <span className={`font-bold ${verdictInk(wants.verdict)}`}>{wants.verdict}</span>: {wants.name}{' '}
-                      <Figure quantity="length" value={wants.gap} signed />. Its cures, each with Try
+                      <Figure quantity="length" value={wants.gap} />. Its cures, each with Try
                     </span>
                   )}
                 </span>

@@ -13,8 +13,10 @@ import { ChecksPanel, Worked } from '../ChecksPanel';
 import { Arm } from '../drawings/Arm';
 import { HeightPosts } from '../drawings/HeightPosts';
 import { VehicleAbove } from '../drawings/VehicleAbove';
-import { Figure, Words } from '../Figure';
+import { Words } from '../Figure';
+import { VerdictFigure } from '../VerdictFigure';
 import { StationLines } from '../job/StationLines';
+import { HandsAbove, TyreAbove } from '../station/AboveStation';
 import { readGate, stationHref } from '../station/StationTape';
 import { StationReadings } from '../station/StationReadings';
 import { part } from './part';
@@ -164,6 +166,8 @@ function Drawing({
   verdicts: readonly Verdict[];
 }) {
   if (station === 'stance') return <Posts view={view} gate={gate} />;
+  if (station === 'tyre') return <TyreAbove view={view} gate={gate} verdicts={verdicts} />;
+  if (station === 'hands') return <HandsAbove view={view} gate={gate} verdicts={verdicts} />;
   const said: Partial<Record<Place, ReactNode>> = {};
   for (const place of Object.keys(PLACE_NAME) as Place[]) {
     const here = rowsOf(verdicts.filter((v) => v.place === place));
@@ -188,7 +192,7 @@ function Callout({ view, place, rows }: { view: JobView; place: Place; rows: rea
                   <span className="block text-[15px] leading-tight">{v.title}</span>
                   {v.quantity && v.value !== null && (
                     <span className="block font-bold">
-                      <Figure quantity={v.quantity} value={v.value} signed />
+                      <VerdictFigure v={v} />
                     </span>
                   )}
                 </span>

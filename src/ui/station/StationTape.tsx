@@ -6,7 +6,7 @@ import type { ReadingGate } from '@/core/document/job';
 import { PLACE_NAME } from '@/core/kernel/places';
 import type { StationId } from '@/core/record/station';
 import { Arm } from '../drawings/Arm';
-import { Figure } from '../Figure';
+import { VerdictFigure } from '../VerdictFigure';
 import { goTo, RoomLink } from '../room/RoomLink';
 import type { JobView } from '../room/view';
 
@@ -81,8 +81,8 @@ function Length({ state: { name, word, worst, left, seconds } }: { state: Statio
         <Arm verdict={word} safetyCritical={worst?.safetyCritical ?? false} size={26} />
         <span className="sr-only">{word}, </span>
         <span className="text-[17px] font-bold whitespace-nowrap">
-          {figure && worst.quantity && worst.value !== null ? (
-            <Figure quantity={worst.quantity} value={worst.value} signed />
+          {figure ? (
+            <VerdictFigure v={worst} />
           ) : (
             <span aria-hidden="true" className="fig text-pencil">
               {word === 'Clear' ? 'good' : word === 'Not measured' ? '–' : word === 'Stop' ? 'fault' : 'noted'}

@@ -155,7 +155,7 @@ export function makeSheet(
       safetyCritical: v.safetyCritical,
       figure:
         v.quantity && v.value !== null
-          ? `${show(v.quantity, v.value, units, true).text} ± ${showUncertainty(v.quantity, v.uncertainty ?? 0, units)}`
+          ? `${show(v.quantity, v.value, units, BOOK.carriesSign(v)).text} ± ${showUncertainty(v.quantity, v.uncertainty ?? 0, units)}`
           : '',
       limit:
         v.quantity && v.limit

@@ -1,7 +1,7 @@
 import { parseQuantity } from './parseQuantity';
 import { baseUnit, quantityOf } from './quantities';
 import type { Quantity, UnitChoice } from './quantity';
-import { shownPlain, type Shown } from './shown';
+import { shownFraction, shownMinutes, shownPlain, type Shown } from './shown';
 
 /**
  * Sets a figure in the wanted unit.
@@ -42,11 +42,30 @@ export function exactText(quantity: Quantity, value: number, choice: UnitChoice)
 }
 
 /**
- * Sets an uncertainty: finer than the figure it belongs to, since it is no mark on a tape. Inches as decimals to a
- * hundredth, mm and kPa to a tenth; without unit, which stands with the figure.
+ * An uncertainty in the form of the figure it stands beside, and finer, since it is no mark on a tape: sixteenths with
+ * 32nds of an inch, 32nds with 64ths, degrees and minutes with minutes, all upwards; decimal inches to a hundredth, mm and
+ * kPa to a tenth. Its unit stands with the figure.
+ *
+ * @example uncertaintyShown('length', 3.72, INCH_SHOP).text // "5/32": 3.72 mm are 4.7, so 5, of them
  */
-export function showUncertainty(quantity: Quantity, value: number, choice: UnitChoice): string {
+export function uncertaintyShown(quantity: Quantity, value: number, choice: UnitChoice): Shown {
   const size = Math.abs(value);
+  if (quantity === 'length' && (choice.length === 'in16' || choice.length === 'in32')) {
+    const parts = choice.length === 'in16' ? 32 : 64;
+    const shown = shownFraction((Math.ceil((size / 25.4) * parts - 1e-6) / parts) * 25.4, parts, false);
+    return { ...shown, text: shown.text.replace(' in', ''), unit: '' };
+  }
+  if ((quantity === 'angle' || quantity === 'fineAngle') && choice.angle === 'minutes')
+    return shownMinutes(Math.ceil(size * 60 - 1e-6) / 60, false);
+  const text = decimals(quantity, size, choice);
+  return { text, sign: '', whole: text, fraction: null, unit: '' };
+}
+
+/** {@link uncertaintyShown} as text. */
+export const showUncertainty = (quantity: Quantity, value: number, choice: UnitChoice): string =>
+  uncertaintyShown(quantity, value, choice).text;
+
+function decimals(quantity: Quantity, size: number, choice: UnitChoice): string {
   if (quantity === 'length') return choice.length === 'mm' ? size.toFixed(1) : (size / 25.4).toFixed(2);
   const { scaled, places } = plain(quantity, size, choice);
   return scaled.toFixed(Math.max(places, 1));

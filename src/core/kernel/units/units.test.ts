@@ -123,7 +123,13 @@ describe('show', () => {
     );
   });
   test('an uncertainty is finer than the figure', () => {
-    expect(showUncertainty('length', 3.72, INCH_SHOP)).toBe('0.15');
+    // 3.72 mm are 4.69 32nds of an inch, and 9.37 64ths.
+    expect(showUncertainty('length', 3.72, INCH_SHOP)).toBe('5/32');
+    expect(showUncertainty('length', 0.1, INCH_SHOP)).toBe('1/32');
+    expect(showUncertainty('length', 3.2, { ...INCH_SHOP, length: 'in32' })).toBe('9/64');
+    expect(showUncertainty('length', 0, INCH_SHOP)).toBe('0');
+    expect(showUncertainty('length', 3.72, { ...INCH_SHOP, length: 'inDecimal' })).toBe('0.15');
+    expect(showUncertainty('angle', 0.29, { ...INCH_SHOP, angle: 'minutes' })).toBe('0°18′');
     expect(showUncertainty('length', 3.72, METRIC_SHOP)).toBe('3.7');
     expect(showUncertainty('angle', 0.29, METRIC_SHOP)).toBe('0.3');
   });

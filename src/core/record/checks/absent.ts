@@ -4,7 +4,7 @@ import type { Spot } from '../figures';
 import { mayLack } from '../pointRules';
 import type { Workings } from '../workings';
 import { listed } from './listed';
-import type { CheckDefinition, Needs, Verdict } from './types';
+import type { CheckDefinition, Needs, Verdict, WorkedVerdict } from './types';
 
 /** What was told of a part that a check stands on, and told otherwise with nothing recorded between; null where not. */
 export function contradiction(
@@ -42,10 +42,10 @@ export function withoutPart(
   check: CheckDefinition,
   w: Workings,
   place: Place,
-  base: Verdict,
+  base: WorkedVerdict,
   needs: Needs,
   absent: Spot[],
-): Verdict | null {
+): WorkedVerdict | null {
   const { job, book, history } = w;
   const never = absent.filter((spot) => {
     const point = book.byId(spot.point);

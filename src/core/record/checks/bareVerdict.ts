@@ -1,4 +1,4 @@
-import type { Verdict } from './types';
+import type { Verdict, WorkedVerdict } from './types';
 
 type Named = 'check' | 'title' | 'gate' | 'place' | 'safetyCritical' | 'required' | 'staleOn' | 'quantity';
 
@@ -6,7 +6,7 @@ type Named = 'check' | 'title' | 'gate' | 'place' | 'safetyCritical' | 'required
  * A verdict before anything is worked: Not measured, no figure, nothing missing yet. Each call makes its own lists,
  * since what is found is put into them.
  */
-export const bareVerdict = (known: Pick<Verdict, Named> & Partial<Verdict>): Verdict => ({
+export const bareVerdict = (known: Pick<Verdict, Named> & Partial<WorkedVerdict>): WorkedVerdict => ({
   verdict: 'Not measured',
   value: null,
   uncertainty: null,

@@ -2,7 +2,7 @@ import type { Place } from '../../kernel/places';
 import { spotName } from '../figures';
 import type { Workings } from '../workings';
 import { acceptanceOf } from './acceptance';
-import type { CheckDefinition, Needs, Verdict } from './types';
+import type { CheckDefinition, Needs, WorkedVerdict } from './types';
 
 /** What took the reading of a row away, the last of it: a change, a strike, an answer without a figure. ISO time, why. */
 function undoneBy(w: Workings, check: CheckDefinition, needs: Needs): { at: string; why: string } | null {
@@ -52,14 +52,14 @@ export function heldStop(
   w: Workings,
   place: Place,
   needs: Needs,
-  now: Verdict,
-  again: (check: CheckDefinition, w: Workings, place: Place) => Verdict | null,
-): Verdict {
+  now: WorkedVerdict,
+  again: (check: CheckDefinition, w: Workings, place: Place) => WorkedVerdict | null,
+): WorkedVerdict {
   if (check.gate !== 'after' || now.verdict === 'Stop') return now;
   const undone = undoneBy(w, check, needs);
   if (!undone) return now;
   const then = w.before(undone.at);
-  const was = then.once(`${check.id}/${place}`, () => {
+  const was = then.once(check, place, () => {
     if (!check.places(then.history).includes(place)) return null;
     // Of a figure that is swept from the linkage nobody read the Stop.
     const readings = Object.values(check.needs(then, place).required);
@@ -69,7 +69,7 @@ export function heldStop(
   if (was.verdict !== 'Stop' || was.accepted) {
     return now.verdict === 'Not measured' ? { ...now, asRead: was.asRead ?? was.summary } : now;
   }
-  const held: Verdict = {
+  const held: WorkedVerdict = {
     ...was,
     staleOn: now.staleOn,
     stale: now.stale,

@@ -6,12 +6,12 @@ import { lineCheck } from '../book';
 import type { LeadsLine } from '../subject';
 import type { Workings } from '../workings';
 import { bareVerdict } from './bareVerdict';
-import type { Verdict } from './types';
+import type { Verdict, WorkedVerdict } from './types';
 import { staleKinds } from './staleKinds';
 
 /** The changes that take a lead's word back: the line's own, and all that make one of its rows stale. */
 const takenBackBy = (w: Workings, { line, staleOn, covers }: LeadsLine): ReadonlySet<ChangeKind> =>
-  w.once(`line stale on/${line}`, () => {
+  w.once(takenBackBy, line, () => {
     const rows = w.book.checks.filter(({ id, gate }) => gate === 'after' && covers?.includes(id));
     return new Set([
       ...staleOn,
@@ -44,8 +44,8 @@ export const dueSaid = ({ due }: StationLine): string => (due ? `; due by ${day(
  * The lines as verdicts at After. Nothing here works a figure, so none reads Clear: checked with its figures in a note,
  * or not done here, it reads Watch and prints so; unsaid, it is Not measured and in the way of release.
  */
-export const leadsLineVerdicts = (w: Workings): Verdict[] =>
-  w.book.leadsLines.flatMap((own): Verdict[] => {
+export const leadsLineVerdicts = (w: Workings): WorkedVerdict[] =>
+  w.book.leadsLines.flatMap((own): WorkedVerdict[] => {
     const found = lineSaid(w, own);
     // A station that judges asks for its readings by its own checks.
     return own.covers && !(found && !found.stale) ? [] : [lineVerdict(own, found)];
@@ -58,7 +58,7 @@ export const leadsLineVerdicts = (w: Workings): Verdict[] =>
  *
  * @param bears whether a change, recorded or raised by a reading, bears on a verdict
  */
-export function signedAway(w: Workings, v: Verdict, bears: (w: Workings, v: Verdict) => boolean): Verdict {
+export function signedAway(w: Workings, v: WorkedVerdict, bears: (w: Workings, v: Verdict) => boolean): WorkedVerdict {
   if (v.gate !== 'after' || v.verdict !== 'Not measured') return v;
   const own = w.book.leadsLines.find(({ covers }) => covers?.includes(v.check));
   const found = own && lineSaid(w, own);
@@ -78,7 +78,7 @@ export function signedAway(w: Workings, v: Verdict, bears: (w: Workings, v: Verd
   };
 }
 
-function lineVerdict(own: LeadsLine, found: ReturnType<typeof lineSaid>): Verdict {
+function lineVerdict(own: LeadsLine, found: ReturnType<typeof lineSaid>): WorkedVerdict {
   const { line, title, wants, staleOn } = own;
   const base = bareVerdict({
     check: lineCheck(line),

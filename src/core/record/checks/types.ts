@@ -99,6 +99,8 @@ export interface CheckDefinition {
   /** Not measured at After, it is in the way of release although it is not safety-critical. */
   required?: boolean;
   quantity: Quantity | null;
+  /** Its figure goes one way only (an angle between two lines, an engagement), so that it carries no sign. */
+  magnitude?: true;
   /** Which rows the vehicle has: by what it is, what was changed and what was ever read, never by a figure. */
   places(h: History): readonly Place[];
   needs(w: Workings, place: Place): Needs;
@@ -185,9 +187,13 @@ export interface Verdict {
   stands?: string;
   assumed: boolean;
   accepted: Acceptance | null;
-  working: {
-    formula: string;
-    inputs: { name: string; quantity: Quantity; value: number; u: number; readings: number; assumed: boolean }[];
-    steps: readonly { name: string; amount: Phrase }[];
-  };
+  /** How it was worked; left out where a verdict is sent, since it is more than half of it and can be worked again. */
+  working?: Working;
 }
+export interface Working {
+  formula: string;
+  inputs: { name: string; quantity: Quantity; value: number; u: number; readings: number; assumed: boolean }[];
+  steps: readonly { name: string; amount: Phrase }[];
+}
+/** A verdict as core works it. */
+export type WorkedVerdict = Verdict & { working: Working };

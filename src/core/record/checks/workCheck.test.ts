@@ -3,7 +3,7 @@ import { limitFault } from './limit';
 import { hoseSlack } from '../../subjects/lines/limits';
 import { leftRight } from '../../subjects/stance/limits';
 import { say } from '../../kernel/phrase';
-import type { Verdict } from './types';
+import type { WorkedVerdict } from './types';
 import { gateStates, shutBecause } from '../../assembly/gates/gates';
 import { releaseBlockers } from '../../assembly/gates/release';
 import { standingOf } from '../../assembly/gates/standing';
@@ -17,12 +17,12 @@ import { lifted as liftedAs } from '../../../../tests/support/lifted';
 /** A Cairn lifted 65 mm with everything read; values by route key or point override what was typed. */
 const lifted = (after: FillOptions['values'] = {}, before: FillOptions['values'] = {}, vehicle = CAIRN): JobDocument =>
   liftedAs({ after, before, vehicle });
-const find = (job: JobDocument, check: string, place: string, gate = 'after'): Verdict => {
+const find = (job: JobDocument, check: string, place: string, gate = 'after'): WorkedVerdict => {
   const verdict = verdictsOf(job).find((v) => v.check === check && v.place === place && v.gate === gate);
   if (!verdict) throw new Error(`no verdict ${check} ${place}`);
   return verdict;
 };
-const words = (v: Verdict) => say(v.summary, METRIC_SHOP);
+const words = (v: WorkedVerdict) => say(v.summary, METRIC_SHOP);
 const both = (key: string, value: number) => ({ [key]: value, [`${key}.2`]: value });
 
 describe('checks, worked by hand', () => {

@@ -15,7 +15,7 @@ import { staleKinds } from './staleKinds';
 import { tighter, type DecisionRule } from '../../kernel/decisionRule';
 import { judgeWorked, type StandsOn } from './judgeWorked';
 import { limitOn } from './limit';
-import type { Cap, CheckDefinition, Needs, ReadFigure, Verdict, Worked, WorkInput } from './types';
+import type { Cap, CheckDefinition, Needs, ReadFigure, WorkedVerdict, Worked, WorkInput } from './types';
 import type { Phrase } from '../../kernel/phrase';
 
 /**
@@ -23,13 +23,13 @@ import type { Phrase } from '../../kernel/phrase';
  *
  * @param place one of `check.places`
  */
-export function workCheck(check: CheckDefinition, w: Workings, place: Place): Verdict | null {
+export function workCheck(check: CheckDefinition, w: Workings, place: Place): WorkedVerdict | null {
   const needs = check.needs(w, place);
   const now = workNow(check, w, place, needs);
   return now && heldStop(check, w, place, needs, now, workCheck);
 }
 
-function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs): Verdict | null {
+function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs): WorkedVerdict | null {
   const { job, figures, book } = w;
   const named = (spot: Spot) => spotName(book, spot);
   const required = Object.entries(needs.required).map(([name, spot]) => ({ name, spot, figure: figures.figure(spot) }));
@@ -85,7 +85,7 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
   for (const [name, spot] of Object.entries(needs.optional ?? {})) found.set(name, figures.figure(spot));
   const input = workInput(w, place, found);
   const own = [...found.values()].filter(isUnsure);
-  let verdict: Verdict;
+  let verdict: WorkedVerdict;
   if (check.work) {
     const { answer: result, unsure } = w.watched(() => workedWith(check, input, needs));
     verdict = worked(
@@ -142,7 +142,7 @@ const isRead = (f: Figure): f is ReadFigure => f.status === 'read';
 const isUnsure = (f: Figure): f is ReadFigure => f.status === 'read' && (f.assumed || f.doubtful);
 
 /** Withdraws a figure: Not measured, and why. */
-const withdraw = (verdict: Verdict, why: string): Verdict =>
+const withdraw = (verdict: WorkedVerdict, why: string): WorkedVerdict =>
   Object.assign(verdict, {
     verdict: 'Not measured',
     value: null,
@@ -175,7 +175,7 @@ function on(
 }
 
 /** What is seen, where how far it was proved stands on an assumed or unlikely figure: never Clear at After. */
-function seenOn(verdict: Verdict, { assumed, doubtful, gate }: StandsOn): Verdict {
+function seenOn(verdict: WorkedVerdict, { assumed, doubtful, gate }: StandsOn): WorkedVerdict {
   const why = doubtful ?? (assumed ? 'how far it went stands on a height that was taken over, not read' : null);
   return why !== null && gate === 'after' && verdict.verdict === 'Clear'
     ? { ...verdict, verdict: 'Watch', assumed, next: [sentence(why)] }
@@ -183,7 +183,7 @@ function seenOn(verdict: Verdict, { assumed, doubtful, gate }: StandsOn): Verdic
 }
 const sentence = (why: string): string => `${why[0]?.toUpperCase() ?? ''}${why.slice(1)}.`;
 
-const emptyVerdict = (w: Workings, check: CheckDefinition, place: Place, needs: Needs): Verdict =>
+const emptyVerdict = (w: Workings, check: CheckDefinition, place: Place, needs: Needs): WorkedVerdict =>
   bareVerdict({
     check: check.id,
     title: check.title,
@@ -220,7 +220,11 @@ function workInput(w: Workings, place: Place, found: Map<string, Figure>): WorkI
   };
 }
 
-function inputsOf(book: Book, spots: Record<string, Spot>, found: Map<string, Figure>): Verdict['working']['inputs'] {
+function inputsOf(
+  book: Book,
+  spots: Record<string, Spot>,
+  found: Map<string, Figure>,
+): WorkedVerdict['working']['inputs'] {
   return Object.entries(spots).flatMap(([name, spot]) => {
     const figure = found.get(name);
     const quantity = book.byId(spot.point)?.quantity;
@@ -238,7 +242,7 @@ function inputsOf(book: Book, spots: Record<string, Spot>, found: Map<string, Fi
   });
 }
 
-function observed(check: CheckDefinition, input: WorkInput, base: Verdict): Verdict {
+function observed(check: CheckDefinition, input: WorkInput, base: WorkedVerdict): WorkedVerdict {
   const seen = input.proof('seen');
   const steps = check.steps?.(input) ?? [];
   const fault = check.fault ?? { verdict: 'Stop', next: 'Put right, then look again and file it.' };
@@ -280,11 +284,11 @@ function workedWith(
 function worked(
   check: CheckDefinition,
   { w, job }: WorkInput,
-  base: Verdict,
+  base: WorkedVerdict,
   found: readonly ReadFigure[],
   result: ReturnType<typeof workedWith>,
   stands: ReturnType<typeof on>,
-): Verdict {
+): WorkedVerdict {
   const { book } = w;
   if (!result)
     return {
@@ -295,7 +299,7 @@ function worked(
   const { limit, rule } = limitsFor(check, result, job);
   const word = judgeWorked(result, limit, rule, stands);
   const finer = word.tool && finerTool(found.flatMap((f) => f.readings.map((r) => r.instrument)));
-  const verdict: Verdict = {
+  const verdict: WorkedVerdict = {
     ...base,
     verdict: word.verdict,
     quantity: result.quantity ?? base.quantity,
@@ -342,7 +346,7 @@ function limitsFor(
   check: CheckDefinition,
   { limit: own }: Worked,
   job: JobDocument,
-): { limit: NonNullable<Verdict['limit']>; rule: DecisionRule } {
+): { limit: NonNullable<WorkedVerdict['limit']>; rule: DecisionRule } {
   const shop = own?.alone ? null : check.limit && limitOn(job, check.limit);
   if (shop && check.limit) {
     const sense = own?.sense ?? check.limit.sense;

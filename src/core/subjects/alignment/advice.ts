@@ -264,7 +264,7 @@ export function standingOf(w: Workings, gate: ReadingGate): { values: FigureValu
 
 /** What brings the front axle in at a gate; null while a figure or its band is missing. */
 export const adviceAt = (w: Workings, gate: ReadingGate): (Advice & { was: FigureValues }) | null =>
-  w.once(`alignmentAdvice/${gate}`, () => {
+  w.once(adviceAt, gate, () => {
     const standing = standingOf(w, gate);
     return standing && { ...adviseOn(standing.values, standing.wishes, adjustersOf(w, gate)), was: standing.values };
   });

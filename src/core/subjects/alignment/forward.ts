@@ -98,7 +98,7 @@ function mayBe(w: Workings, moves: Moves, corner: Front): boolean {
  * sleeve's, and moves no wheel.
  */
 export const setForward = (w: Workings, corner: Corner): SetForward | null =>
-  w.once(`setForward/${corner}`, () => {
+  w.once(setForward, corner, () => {
     if (corner !== 'FL' && corner !== 'FR') return null;
     const moves = movesOf(w, 'after', corner);
     const caster = moves && setBy(w, corner, 'caster');

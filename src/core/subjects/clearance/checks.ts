@@ -36,7 +36,7 @@ const isSweptFor = ({ job }: Pick<Workings, 'job'>, corner: Corner, meets: Meets
   isSwept({ job }, corner) && isTapedFor(job, corner, meets);
 /** Where not all that was begun is taped, the gap is read flexed as well: no sweep knows where the rest stands. */
 const isHalf = (w: Workings, corner: Corner, meets: Meets): boolean =>
-  w.once(`half taped/${corner}/${meets}`, () => isHalfTaped(w.job, corner, meets));
+  w.once(isHalf, `${corner}/${meets}`, () => isHalfTaped(w.job, corner, meets));
 /** What hurts somebody is asked at every wheel that can meet it, taped or not. */
 const placesOf = (h: History, meets: Meets): readonly Corner[] =>
   meets === 'body'
@@ -181,13 +181,13 @@ function bySweep(input: WorkInput, meets: Meets): Worked | null {
     steps: mine.flatMap(({ r, by: b }) => [
       {
         name: `${r.name}, ${r.grade}`,
-        amount: [mm(r.gap, true), ' ± ', mm(K * r.u), ` at ${hour(r.hour)}, by calculation`],
+        amount: [mm(r.gap), ' ± ', mm(K * r.u), ` at ${hour(r.hour)}, by calculation`],
       },
       ...(b.measured
         ? [
             {
               name: `${r.name}, by the gap measured flexed`,
-              amount: [mm(b.value, true), ' ± ', mm(K * b.u)],
+              amount: [mm(b.value), ' ± ', mm(K * b.u)],
             },
           ]
         : []),

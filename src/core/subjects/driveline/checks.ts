@@ -51,6 +51,8 @@ const crawlRow = (id: RowId, title: string, gate: ReadingGate): CheckDefinition 
   limit: null,
   ...(ROW_LIMIT[id] ? { judgedBy: ROW_LIMIT[id] } : {}),
   quantity: id === 'torsional' ? 'torsion' : 'angle',
+  // The pinion points above or below the shaft's line; every other is an angle between two lines, or made of such.
+  ...(id === 'pinion-line' ? {} : { magnitude: true }),
   places: (h) =>
     trains(h, gate).filter((axle) =>
       // Until the shafts are counted, one row asks for it.

@@ -92,7 +92,7 @@ export function judgedAt(w: Workings, axle: Axle, gate: ReadingGate): JudgedTrai
   const fault = crawlFault(w, axle, gate);
   if (fault) return nothing(fault.why, fault.next);
   return (
-    w.once(`judgedTrain/${axle}/${gate}`, () => judgedTrain(w, gate, known.parts)) ??
+    w.once(judgedAt, `${axle}/${gate}`, () => judgedTrain(w, gate, known.parts)) ??
     nothing(
       'these readings cannot belong to one shaft: offset and inclination make it longer across than its length',
       'Read offsets, inclination and length of the shafts again; are front and rear swapped?',

@@ -91,7 +91,7 @@ const tubeGap: CheckDefinition = {
         ...(nearest.worked ? [' Or read it cycled, springs out: what is worked there is taken at its most.'] : []),
       ],
       steps: [
-        ...poses.map((p) => ({ name: p.pose, amount: [mm(p.value, true), ' ± ', mm(K * p.u)] })),
+        ...poses.map((p) => ({ name: p.pose, amount: [mm(p.value), ' ± ', mm(K * p.u)] })),
         ...(came && !cycled
           ? [{ name: 'at full bump', amount: ['as it came: nothing that was changed moves it there'] }]
           : []),

@@ -129,7 +129,7 @@ export const pinionInclination = (axle: Axle, reading: number): number => (axle 
 
 /** A train by the readings of a gate. */
 export const trainRead = (w: Workings, axle: Axle, gate: ReadingGate): KnownTrain =>
-  w.once(`train/${axle}/${gate}`, () => gather(w, axle, gate));
+  w.once(trainRead, `${axle}/${gate}`, () => gather(w, axle, gate));
 
 function gather(w: Workings, axle: Axle, gate: ReadingGate): KnownTrain {
   const { figures } = w;

@@ -144,7 +144,7 @@ export interface Predicted {
 
 /** The train as the plan makes it, from its Before readings; what it lacks, or null where there is no lift planned. */
 export const plannedTrain = (w: Workings, axle: Axle): KnownTrain | ({ state: 'predicted' } & Predicted) | null =>
-  w.once(`plannedTrain/${axle}`, () => {
+  w.once(plannedTrain, axle, () => {
     const before = trainRead(w, axle, 'before');
     if (before.state !== 'known') return before;
     const travel = travelOf(w, axle, 'plan');

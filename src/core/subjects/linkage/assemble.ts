@@ -37,7 +37,7 @@ export const hubLine = (job: JobDocument, axle: Axle): number => (axle === 'fron
  * @param job the whole job; its Before readings fix the reference state
  */
 export const assemble = (w: Workings, axle: Axle): Assembled =>
-  w.once(`assembled/${axle}`, () => w.unwatched(() => assembled(w, axle)));
+  w.once(assemble, axle, () => w.unwatched(() => assembled(w, axle)));
 
 function assembled(w: Workings, axle: Axle): Assembled {
   const figures = w.figures;

@@ -6,7 +6,7 @@ import type { JobDocument, Vehicle } from '../../document/job';
 import { bodyNoseUp, staged, stateOf } from './stages';
 import { wayState } from '../../suspension/reach';
 import { barByGeometry, crossedHoseSpan, knowsMotionRatio, travelToStop } from './geometryAid';
-import type { Verdict } from '../../record/checks/types';
+import type { WorkedVerdict } from '../../record/checks/types';
 
 const FROM = '2026-11-01T09:00:00Z';
 const LATER = '2026-11-03T09:00:00Z';
@@ -33,7 +33,7 @@ const taped = (job: JobDocument, both = true): JobDocument =>
   fillLinkage(job, { front: trueEnd(job, 'front'), rear: trueEnd(job, 'rear') }, { from: FROM, both });
 const after = (job: JobDocument, values: Record<string, number> = {}): JobDocument =>
   fillGate({ ...job, job: { ...job.job, gate: 'after' } }, 'after', { from: LATER, values });
-const verdict = (job: JobDocument, check: string, place: string, gate: 'before' | 'after' = 'after'): Verdict => {
+const verdict = (job: JobDocument, check: string, place: string, gate: 'before' | 'after' = 'after'): WorkedVerdict => {
   const found = verdictsOf(job).find((v) => v.check === check && v.place === place && v.gate === gate);
   if (!found) throw new Error(`${check} ${place}`);
   return found;

@@ -26,7 +26,7 @@ function inputsOf(w: Workings, end: StagedEnd): string {
 }
 
 const endAt = (w: Workings, axle: Axle, stage: 'before' | 'after'): StagedEnd =>
-  w.once(`${axle}/${stage}`, () => staged(w, axle, stage));
+  w.once(endAt, `${axle}/${stage}`, () => staged(w, axle, stage));
 
 const ARMS: Record<string, readonly string[]> = {
   'double-wishbone': [
@@ -91,7 +91,7 @@ function workFigure(end: StagedEnd, state: EndState, name: FigureName): Uncertai
  * @returns null where the bar, its link or the linkage stands on a template, or a height is missing
  */
 export const barByGeometry = (w: Workings, axle: Axle): (Aided & { neutral: number | null }) | null =>
-  w.once(`bar/${axle}`, () => {
+  w.once(barByGeometry, axle, () => {
     const end = endAt(w, axle, 'after');
     const state = stateOf(end);
     const stands = end.fault ? 'none' : standing(end, 'left', ['swayBar.pivot', 'swayBar.armEnd', 'swayBar.link']);
@@ -114,7 +114,7 @@ export const barByGeometry = (w: Workings, axle: Axle): (Aided & { neutral: numb
  * of a stage. Null where the linkage stands on a template, or a height is missing.
  */
 export const noseUpByGeometry = (w: Workings, axle: Axle, stage: Stage): Aided | null =>
-  w.once(`noseUp/${axle}/${stage}`, () => {
+  w.once(noseUpByGeometry, `${axle}/${stage}`, () => {
     const end = staged(w, axle, stage);
     const state = stateOf(end);
     if (end.end.type === 'double-wishbone' || !state || end.fault) return null;
@@ -129,7 +129,7 @@ export const noseUpByGeometry = (w: Workings, axle: Axle, stage: Stage): Aided |
  * the left. Null where steering or linkage stands on a template, or a height is missing.
  */
 export const bumpSteerByGeometry = (w: Workings, gate: 'before' | 'after'): Aided | null =>
-  w.once(`bumpSteer/${gate}`, () => {
+  w.once(bumpSteerByGeometry, gate, () => {
     const known = steersByGeometry(w, gate);
     if (!known) return null;
     const { end, state, assumed } = known;
@@ -195,7 +195,7 @@ function slopesOf(
  * where the linkage stands on a template, or a height is missing.
  */
 export const changeByGeometry = (w: Workings, corner: 'FL' | 'FR', figure: 'caster' | 'camber'): Aided | null =>
-  w.once(`change/${corner}/${figure}`, () => {
+  w.once(changeByGeometry, `${corner}/${figure}`, () => {
     const ends = (['before', 'after'] as const).map((gate) => endAt(w, 'front', gate));
     const side: SideName = corner === 'FL' ? 'left' : 'right';
     const name = `${side}.${figure}` as const;
@@ -264,7 +264,7 @@ export const byPivot = (w: Workings, gate: 'before' | 'after', side: SideName, p
   const end = endAt(w, 'front', gate);
   const state = stateOf(end);
   if (!state || end.fault || standing(end, side, []) === 'none') return null;
-  return w.once(`pivot/${gate}/${side}/${pivot.arm}/${pivot.at}`, () =>
+  return w.once(byPivot, `${gate}/${side}/${pivot.arm}/${pivot.at}`, () =>
     w.memo.work(['pivot', side, pivot, state, inputsOf(w, end)], () => pivotRates(end.end, side, state, pivot)),
   );
 };

@@ -112,7 +112,7 @@ export function travelAt(w: Workings, stage: Stage, corner: Corner): Uncertain |
 
 /** One end at a stage. */
 export const staged = (w: Workings, axle: Axle, stage: Stage): StagedEnd =>
-  w.once(`staged/${axle}/${stage}`, () => stagedNow(w, axle, stage));
+  w.once(staged, `${axle}/${stage}`, () => stagedNow(w, axle, stage));
 
 function stagedNow(w: Workings, axle: Axle, stage: Stage): StagedEnd {
   const built = stage === 'before' ? { ...assemble(w, axle), changed: [] } : asBuilt(w, axle);

@@ -33,7 +33,7 @@ export const risesBy = (job: JobDocument, corner: Corner): 'mark' | 'lip' =>
  * @returns null where what tells it was not read at both gates
  */
 export const riseAt = (w: Workings, corner: Corner): Uncertain | null =>
-  w.once(`rise/${corner}`, () => workRise(w, corner));
+  w.once(riseAt, corner, () => workRise(w, corner));
 
 function workRise(w: Workings, corner: Corner): Uncertain | null {
   const figures = w.figures;

@@ -3,7 +3,7 @@ import { answered, applied } from '../../../../../tests/support/fitCases';
 import { size } from '../../../../../tests/support/size';
 
 const SEED = Number(process.env.CURES_SEED ?? 20261127);
-const RUNS = Number(process.env.CURES_RUNS ?? size(48, 70));
+const RUNS = Number(process.env.CURES_RUNS ?? size(34, 90));
 
 test(`each cure told reads Clear when it is put on, and a whole step less does not (seed ${SEED})`, () => {
   const told: Record<string, number> = {};

@@ -8,7 +8,7 @@ import { leastGap } from './leastGap';
 import { COARSE_STEP } from './sampled';
 
 const SEED = Number(process.env.LEAST_SEED ?? 4711);
-const RUNS = Number(process.env.LEAST_RUNS ?? size(24, 60));
+const RUNS = Number(process.env.LEAST_RUNS ?? size(16, 60));
 
 /** Another way: every way of the grade gone along in small steps, nothing searched. */
 function walked(problem: ReturnType<typeof problemOfQuestion>): number {

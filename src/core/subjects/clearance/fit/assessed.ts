@@ -21,7 +21,7 @@ export interface AssessedCorner extends Swept {
 }
 
 export const posedAt = (w: Workings, corner: Corner, stage: Stage): PosedAt =>
-  w.once(`posed/${stage}/${corner}`, () => problemAt(w, corner, stage));
+  w.once(posedAt, `${stage}/${corner}`, () => problemAt(w, corner, stage));
 
 /** Told of already, and not looked at yet: to know a corner's inputs is as much work as all else a screen opens with. */
 const told = new WeakMap<Memo, (() => void)[]>();
@@ -55,7 +55,7 @@ export const sweepsLeft = (w: Workings): Corner[] =>
 export const assessedAt = (w: Workings, corner: Corner, stage: Stage): AssessedCorner | null => {
   lookAtTold(w);
   if (isLeft(w, corner, stage)) return null;
-  return w.once(`clearance/${stage}/${corner}`, () => {
+  return w.once(assessedAt, `${stage}/${corner}`, () => {
     const found = posedAt(w, corner, stage);
     if (!found.ok) return null;
     const { posed } = found;
@@ -107,7 +107,7 @@ export const takeSwept = (w: Workings, swept: SweptCorners): void => {
 
 /** Measured gaps of a corner beside the model's, once for each state of the job. */
 export const gapsAt = (w: Workings, corner: Corner, gate: 'before' | 'after'): readonly ComparedGap[] =>
-  w.once(`gaps/${gate}/${corner}`, () => {
+  w.once(gapsAt, `${gate}/${corner}`, () => {
     const found = posedAt(w, corner, gate);
     if (!found.ok) return [];
     const { problem } = found.posed;

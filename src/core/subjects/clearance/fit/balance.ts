@@ -82,7 +82,7 @@ const first = (rooms: readonly Room[]): Room | null => [...rooms].sort((a, b) =>
  * @returns null where the wheel is not swept, or nothing of the body stands ahead of it or behind
  */
 export const balanceAt = (w: Workings, corner: 'FL' | 'FR'): Balance | null =>
-  w.once(`balance/${corner}`, () => {
+  w.once(balanceAt, corner, () => {
     const own = roomsAt(w, corner);
     if (!own || own.length === 0) return null;
     const [ahead, behind] = [own.filter((r) => r.slope < 0), own.filter((r) => r.slope > 0)];

@@ -27,7 +27,7 @@ export interface LeftOver {
  * @returns by obstacle; empty where no such gap was measured or the pose it was measured at is not known
  */
 export const leftOver = (w: Workings, corner: Corner, meets: 'arm' | 'hose'): ReadonlyMap<string, LeftOver> =>
-  w.once(`left over/${corner}/${meets}`, () => workLeftOver(w, corner, meets));
+  w.once(leftOver, `${corner}/${meets}`, () => workLeftOver(w, corner, meets));
 
 function workLeftOver(w: Workings, corner: Corner, meets: 'arm' | 'hose'): ReadonlyMap<string, LeftOver> {
   const out = new Map<string, LeftOver>();

@@ -54,11 +54,11 @@ const uncertain = (figure: Figure): Uncertain | null =>
  * stop's own ratio, which those two stances give. Source: docs/figures.md "Flex proof"; "Motion ratio".
  */
 export const reachIn = (w: Workings, corner: Corner, state: FlexState): WheelReach =>
-  w.once(`reach/${corner}/${state}`, () => workReach(w, corner, state));
+  w.once(reachIn, `${corner}/${state}`, () => workReach(w, corner, state));
 
 /** The farthest of what a wheel reached, flexed either way: how far it goes is told by both. */
 export const reachOf = (w: Workings, corner: Corner): WheelReach =>
-  w.once(`reach/${corner}`, () => farther(reachIn(w, corner, 'ramp'), reachIn(w, corner, 'cycled')));
+  w.once(reachOf, corner, () => farther(reachIn(w, corner, 'ramp'), reachIn(w, corner, 'cycled')));
 
 const more = (a: Uncertain | null, b: Uncertain | null): Uncertain | null =>
   a && b ? (a.value - K * a.u >= b.value - K * b.u ? a : b) : (a ?? b);
