@@ -44,7 +44,10 @@ test('a levelling job from build to release: asked what front spacers can have c
   );
   await sendShortRoute(page, job, 'after', { values: { ...came, ...rear } });
   await page.goto(`${job}/after/hands`);
-  await page.locator('summary').filter({ hasText: /clear$/ }).click();
+  await page
+    .locator('summary')
+    .filter({ hasText: /clear$/ })
+    .click();
   await page
     .getByRole('button', { name: /^Tyre against hose, brake/ })
     .first()
