@@ -61,7 +61,7 @@ export async function build() {
   const worker = path.join(ROOT, 'public/sw.js');
   if (existsSync(worker) && existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
   say('building the application, about half a minute');
-  const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' };
+  const env = { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', HIGH_GATE_RELEASE: wanted };
   if ((await run(bin('next'), ['build'], { env })) !== 0) stopWith('The build failed (above).');
   await listBuilt();
   writeFileSync(mark, wanted);

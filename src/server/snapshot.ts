@@ -18,6 +18,7 @@ import { standOrigin } from './env';
 import { judged } from './jobs/judged';
 import { loadedLately } from './jobs/loaded';
 import { jobMark } from './jobs/marks';
+import { RELEASE } from './release';
 import type { Member } from './session';
 import { isBusy, isTooLong, isTooMany } from './threads/pool';
 import type { Told } from './threads/work';
@@ -41,6 +42,8 @@ export interface Snapshot {
   revision: number;
   /** What a device tells when it asks for news: of the job, and of what the shop keeps beside it. */
   tag: string;
+  /** Which build of the server told it: what that has read, a page of the same build need not read through again. */
+  release?: string;
   /** Of what the shop keeps beside its jobs, as it was then. */
   shopMark: string;
   version: number;
@@ -106,6 +109,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     return {
       ...loaded,
       shopMark: beside,
+      release: RELEASE,
       tag: tagOf(member, loaded.revision, beside),
       kits: await shopKits(tx, shopId),
       stock: (await shopFit(tx, shopId)).stock,

@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react';
 import type { Verdict } from '@/core/record/checks/types';
 import { RULE_WORDS } from '@/core/kernel/decisionRule';
 import { rowsOf, type CheckRow } from '@/core/assembly/stations';
+import { BOOK } from '@/core/assembly/book';
 import { workOne } from '@/core/assembly/workJob';
 import { CHANGE_NAME } from '@/core/document/changes';
 import { PLACE_NAME } from '@/core/kernel/places';
@@ -79,39 +80,52 @@ export function CheckButton({ jobId, v, lead, brief }: { jobId: string; v: Verdi
   return (
     <Worked jobId={jobId} v={v} lead={lead}>
       <button type="button" className="flex w-full items-start gap-3 py-3 text-left hover:bg-panel">
-        <Arm verdict={v.verdict} safetyCritical={v.safetyCritical} />
-        <span className="min-w-0 flex-1">
-          <span className="flex flex-wrap items-baseline justify-between gap-x-3">
-            <span className="font-bold">
-              {v.title}
-              {v.place !== 'vehicle' && <span className="font-medium">, {PLACE_NAME[v.place].toLowerCase()}</span>}
-            </span>
-            {v.quantity && v.value !== null && v.uncertainty !== null && (
-              <span className="text-[15px] whitespace-nowrap">
-                <VerdictFigure v={v} uncertain />
-              </span>
-            )}
-          </span>
-          <span className="block text-[15px] text-pencil">
-            <span className={`font-bold ${verdictInk(v.verdict)}`}>
-              {v.verdict}
-              {v.verdict === 'Stop' && v.safetyCritical ? ', safety' : ''}
-            </span>
-            {': '}
-            <Words phrase={v.summary} />
-            {v.accepted && ` · accepted by ${v.accepted.by}`}
-          </span>
-          {!brief && v.next.length > 0 && v.verdict !== 'Not measured' && (
-            <span className="block text-[15px]">
-              <Words phrase={v.next} />
-            </span>
-          )}
-          {!brief && v.mark && <span className="block text-sm text-pencil">{v.mark}</span>}
-        </span>
+        <CheckWords v={{ ...v, signed: BOOK.carriesSign(v) }} brief={brief} />
       </button>
     </Worked>
   );
 }
+
+/** What a row says of a verdict, as the page that opens a job has it already. */
+export type SaidCheck = Pick<
+  Verdict,
+  'title' | 'place' | 'verdict' | 'safetyCritical' | 'quantity' | 'value' | 'uncertainty' | 'summary' | 'next' | 'mark'
+> & { signed: boolean; accepted?: Verdict['accepted'] };
+
+export const CheckWords = ({ v, brief }: { v: SaidCheck; brief: boolean }) => (
+  <>
+    <Arm verdict={v.verdict} safetyCritical={v.safetyCritical} />
+    <span className="min-w-0 flex-1">
+      <span className="flex flex-wrap items-baseline justify-between gap-x-3">
+        <span className="font-bold">
+          {v.title}
+          {v.place !== 'vehicle' && <span className="font-medium">, {PLACE_NAME[v.place].toLowerCase()}</span>}
+        </span>
+        {v.quantity && v.value !== null && v.uncertainty !== null && (
+          <span className="text-[15px] whitespace-nowrap">
+            <Figure quantity={v.quantity} value={v.value} signed={v.signed} />{' '}
+            <PlusMinus quantity={v.quantity} value={v.uncertainty} />
+          </span>
+        )}
+      </span>
+      <span className="block text-[15px] text-pencil">
+        <span className={`font-bold ${verdictInk(v.verdict)}`}>
+          {v.verdict}
+          {v.verdict === 'Stop' && v.safetyCritical ? ', safety' : ''}
+        </span>
+        {': '}
+        <Words phrase={v.summary} />
+        {v.accepted && ` · accepted by ${v.accepted.by}`}
+      </span>
+      {!brief && v.next.length > 0 && v.verdict !== 'Not measured' && (
+        <span className="block text-[15px]">
+          <Words phrase={v.next} />
+        </span>
+      )}
+      {!brief && v.mark && <span className="block text-sm text-pencil">{v.mark}</span>}
+    </span>
+  </>
+);
 
 /** How a verdict is worked, opened by whatever stands inside. */
 export function Worked({

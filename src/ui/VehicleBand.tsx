@@ -16,7 +16,8 @@ export function VehicleBand({
 }: {
   vehicle: Vehicle;
   corners: readonly CornerStance[];
-  verdicts: readonly Verdict[];
+  /** Of which the lifts against plan are shown. */
+  verdicts: readonly Pick<Verdict, 'check' | 'place' | 'verdict'>[];
   /** Half as high, where another drawing is the work in hand. */
   slim?: boolean;
 }) {
@@ -52,7 +53,7 @@ export function VehicleBand({
 
 interface CellProps {
   corner: CornerStance | undefined;
-  verdict: Verdict | undefined;
+  verdict: Pick<Verdict, 'verdict'> | undefined;
   slim: boolean;
 }
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { book, chooseUnits, inHand, openGate, signedIn, jobOf } from './support/shop';
+import { book, chooseUnits, inHand, openGate, signedIn, signInAs, jobOf } from './support/shop';
 
 const tape = (page: Page) => page.getByRole('navigation', { name: 'Stations' });
 const NAMES = ['Stance', 'Tyre', 'Travel', 'Lines, links', 'Driveline', 'Axle, steering', 'Alignment', 'Hands, road'];
@@ -59,6 +59,45 @@ test('a gate’s page fits on two screens, names the one next action, and opens 
   await expect(page.getByRole('button', { name: /^Lift against plan/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Record the change' }).click();
   await expect(page.getByRole('button', { name: 'Front left', exact: true })).toBeFocused();
+});
+
+test('a job opened again shows before the server has told it, what it shows is as it stands, and news follow', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await signedIn(page, 'Solvei');
+  const home = await jobOf(page, 'HG-0142');
+  const next = page.getByRole('heading', { level: 1 });
+  await page.goto(`${home}/after`);
+  await page.getByRole('heading', { name: 'In the way of release' }).waitFor();
+  const words = await next.innerText();
+  // Another person files meanwhile; the server takes its time to tell.
+  let tell = () => {};
+  const told = new Promise<void>((go) => (tell = go));
+  await page.route(`**/api${home}`, async (route) => {
+    await told;
+    await route.continue();
+  });
+  const elsewhere = await browser.newContext(baseURL ? { baseURL } : {});
+  const other = await elsewhere.newPage();
+  await signInAs(other, 'Runa');
+  await other.goto(`${home}/story`);
+  await other.getByLabel('A note on this job').fill('seen while it lay open');
+  await other.getByRole('button', { name: 'File note' }).click();
+  await expect
+    .poll(async () => await (await other.request.get(`${home}/job.json`)).text())
+    .toContain('seen while it lay open');
+  await elsewhere.close();
+
+  await page.goto(`${home}/after`);
+  await expect(page.getByRole('heading', { name: 'In the way of release' })).toBeVisible();
+  await expect(next).toHaveText(words);
+  await page.goto(`${home}/story`);
+  await expect(page.getByRole('heading', { name: 'Every reading, with its story' })).toBeVisible();
+  await expect(page.getByText('seen while it lay open')).toHaveCount(0);
+  tell();
+  await expect(page.getByText('seen while it lay open')).toBeVisible();
 });
 
 test('a station that is none is told, by touch and on a phone too', async ({ page }) => {

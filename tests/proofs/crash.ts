@@ -99,7 +99,9 @@ async function round(
   const killer = (async () => {
     let before = -1;
     while (!over && downs < MOST_KILLS) {
-      await wait(400 + randomInt(1600));
+      // The first as soon as something was answered: a short run is over before anybody has waited long.
+      if (downs > 0) await wait(400 + randomInt(1600));
+      else while (!over && answered() === 0) await wait(10);
       // Killed again before it answered anything, a slow machine never gets further: then wait for one answer.
       while (!over && answered() === before) await wait(50);
       if (over) break;

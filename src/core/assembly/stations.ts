@@ -43,6 +43,23 @@ export interface StationState {
   seconds: number;
 }
 
+/** The same as far as the tape shows it, kept beside the job for the page that opens it. */
+export interface TapeLength extends Pick<StationState, 'id' | 'name' | 'word' | 'left' | 'seconds'> {
+  worst: (Pick<Verdict, 'title' | 'place' | 'safetyCritical' | 'quantity' | 'value'> & { signed: boolean }) | null;
+}
+export const tapeOf = (w: Workings, verdicts: readonly Verdict[], gate: ReadingGate): TapeLength[] =>
+  stationStates(w, verdicts, gate).map(({ worst, ...state }) => ({
+    ...state,
+    worst: worst && {
+      title: worst.title,
+      place: worst.place,
+      safetyCritical: worst.safetyCritical,
+      quantity: worst.quantity,
+      value: worst.value,
+      signed: w.book.carriesSign(worst),
+    },
+  }));
+
 /** The station that a verdict belongs to. A check of a signed sheet that is not known any more belongs to none. */
 export const stationOf = (w: Workings, v: Pick<Verdict, 'check'>): StationId | undefined => w.book.stationOf(v.check);
 

@@ -202,6 +202,26 @@ export async function jobRevision(db: Db, shopId: string, jobId: string): Promis
   return row?.revision ?? null;
 }
 
+/** What the page of a job shows before the job itself is there, with the mark of what it was judged by; unread. */
+export async function jobHead(db: Db, shopId: string, jobId: string) {
+  const [row] = await db
+    .select({
+      number: jobs.number,
+      use: jobs.use,
+      bay: jobs.bay,
+      gate: jobs.gate,
+      state: jobs.state,
+      revision: jobs.revision,
+      standing: jobs.standing,
+      shown: jobs.shown,
+      vehicle: vehicles,
+    })
+    .from(jobs)
+    .innerJoin(vehicles, eq(vehicles.id, jobs.vehicleId))
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
+  return row ?? null;
+}
+
 /** Ids of the readings that a member filed on a job. */
 export async function readingsBy(db: Db, shopId: string, jobId: string, memberId: string): Promise<string[]> {
   const rows = await db
@@ -250,12 +270,11 @@ export async function updateStanding(
   shopId: string,
   jobId: string,
   revision: number,
-  standing: unknown,
-  rank: number,
+  { standing, rank, shown }: { standing: unknown; rank: number; shown: unknown },
 ): Promise<boolean> {
   const kept = await tx
     .update(jobs)
-    .set({ standing, standingRank: rank })
+    .set({ standing, standingRank: rank, shown })
     .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId), eq(jobs.revision, revision)))
     .returning({ id: jobs.id });
   return kept.length > 0;
@@ -275,7 +294,7 @@ export async function jobsBehind(db: Db, shopId: string, core: string, judgedBy:
       and(
         eq(jobs.shopId, shopId),
         sql`state = 'open'`,
-        sql`(${jobs.standing} ->> 'core' is distinct from ${core} or ${jobs.standing} ->> 'judgedBy' is distinct from ${judgedBy} or ${jobs.standing} ->> 'of' is distinct from ${jobs.revision}::text)`,
+        sql`(${jobs.standing} ->> 'core' is distinct from ${core} or ${jobs.standing} ->> 'judgedBy' is distinct from ${judgedBy} or ${jobs.standing} ->> 'of' is distinct from ${jobs.revision}::text or ${jobs.shown} is null)`,
       ),
     )
     .orderBy(asc(jobs.standingRank), asc(jobs.bookedAt));

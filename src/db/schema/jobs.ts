@@ -80,6 +80,8 @@ export const jobs = pgTable(
     /** What the Yard shows, worked by core at every change of the job; see core/assembly/gates/standing. */
     standing: jsonb('standing'),
     standingRank: integer('standing_rank').notNull().default(9),
+    /** What its page shows before the job itself is there, worked with the standing; see core/assembly/gates/shown. */
+    shown: jsonb('shown'),
     /** Out of which file the whole job came, by whom; null: booked here. See core/assembly/bringIn. */
     broughtIn: jsonb('brought_in'),
   },

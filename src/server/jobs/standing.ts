@@ -20,12 +20,12 @@ export async function standAnew(shopId: string, jobId: string): Promise<boolean>
   if (!loaded) return false;
   const { document, revision } = loaded;
   // What was filed is filed: a job that takes too long to work says so in the Yard, and holds nobody up.
-  const standing = await judged({ shop: shopId, who: 'standing' }, jobId, document).then(
-    (found) => found.standing,
+  const { standing, shown } = await judged({ shop: shopId, who: 'standing' }, jobId, document).catch(
     (error: unknown) => {
       if (!isTooLong(error)) throw error;
       log.warn({ jobId, seconds: error.seconds }, 'a job takes too long to work');
-      return tooLongToWork();
+      // Nothing can be shown of it, and that is known now.
+      return { standing: tooLongToWork(), shown: {} };
     },
   );
   const kept = {
@@ -34,5 +34,7 @@ export async function standAnew(shopId: string, jobId: string): Promise<boolean>
     judgedBy: judgedByOf(document.limits, document.fitRules),
     of: revision,
   };
-  return inShop(shopId, (tx) => updateStanding(tx, shopId, jobId, revision, kept, standing.rank));
+  return inShop(shopId, (tx) =>
+    updateStanding(tx, shopId, jobId, revision, { standing: kept, rank: standing.rank, shown }),
+  );
 }

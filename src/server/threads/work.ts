@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { workingsOf } from '@/core/assembly/book';
+import { shownOf, type Shown } from '@/core/assembly/gates/shown';
 import { standingOf, type Standing } from '@/core/assembly/gates/standing';
 import { canonicalText, makeSignedSheet, type SheetShop } from '@/core/assembly/sheet/signed';
 import { CORE_VERSION, withoutWorking, workJob } from '@/core/assembly/workJob';
@@ -25,6 +26,8 @@ export interface Told {
 /** All that is asked of a job as it stands, from one working of it. */
 export interface Judged {
   standing: Standing;
+  /** What its page shows before the job itself is there. */
+  shown: Shown;
   told: Told;
 }
 
@@ -47,7 +50,7 @@ export const work = {
     const w = inHand(about, job, pace);
     const verdicts = workJob(job, w);
     const told = { core: CORE_VERSION, swept: sweptCorners(w), verdicts: verdicts.map(withoutWorking) };
-    return { standing: standingOf(w, verdicts), told };
+    return { standing: standingOf(w, verdicts), shown: shownOf(w, verdicts, new Date().toISOString()), told };
   },
   /** A job file as it was brought, read, and what is wrong with its geometry; large ones take their time. */
   jobFile: (_about: string, text: string): ReadJob & { far?: string | null } => {

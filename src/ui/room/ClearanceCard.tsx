@@ -5,7 +5,6 @@ import { obstaclesOf } from '@/core/subjects/clearance/fit/obstacles';
 import { CORNERS, PLACE_NAME } from '@/core/kernel/places';
 import { buildRoute, minutesLeft } from '@/core/assembly/route/route';
 import type { ReadingGate } from '@/core/document/job';
-import { assessedAt, isSwept } from '@/core/subjects/clearance/fit/assessed';
 import { verdictInk } from '../drawings/Arm';
 import { Figure } from '../Figure';
 import { RoomLink } from './RoomLink';
@@ -31,9 +30,7 @@ export function ClearanceCard({ view, route }: { view: JobView; route: ReadingGa
         {CORNERS.map((corner) => {
           const { known, missing } = obstaclesOf(view.workings, corner);
           const own = known.filter((o) => !o.assumed).length;
-          const [worst] = isSwept(view.workings, corner)
-            ? (assessedAt(view.workings, corner, 'after')?.results ?? [])
-            : [];
+          const [worst] = view.nearAt(corner) ?? [];
           const wants = worst && worst.verdict !== 'Clear' ? worst : null;
           return (
             <li key={corner}>

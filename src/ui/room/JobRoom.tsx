@@ -1,15 +1,20 @@
 'use client';
 
 import { usePathname, useSearchParams } from 'next/navigation';
-import { startTransition, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import type { StationId } from '@/core/record/station';
+import { startTransition, Suspense, useEffect, useMemo, useState } from 'react';
+import { tapeOf } from '@/core/assembly/stations';
+import { STATIONS, type StationId } from '@/core/record/station';
+import type { JobHead } from '@/server/jobHead';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
+import { CheckWords } from '../ChecksPanel';
 import { GateRail } from '../GateRail';
-import { StationTape } from '../station/StationTape';
+import { NextHead } from '../station/NextCard';
+import { readGate, StationTape } from '../station/StationTape';
 import { VehicleBand } from '../VehicleBand';
 import { BroughtInBand } from './BroughtInBand';
 import { MetNotice } from './MetNotice';
+import { useOpened, type NotHere } from './opened';
 import { part } from './part';
 import { goTo } from './RoomLink';
 import { isRoom, lostStation, stationRoom, subjectRoom, type Room } from './rooms';
@@ -51,35 +56,19 @@ const PARTS: Readonly<Record<string, { begin: () => Promise<void> }>> = {
 };
 const partOf = (below: string) => (stationRoom(below) ? StationRoom : (PARTS[below] ?? SubjectRoom));
 
-const never = () => () => {};
-/** False while the server's page is taken over: it must first be shown as it was made. */
-const useTakenOver = (): boolean =>
-  useSyncExternalStore(
-    never,
-    () => true,
-    () => false,
-  );
+// Under way as this file is loaded, with the job itself, and not only once the page is drawn.
+if (typeof window !== 'undefined') {
+  const [, below] = /^\/jobs\/[0-9a-f-]{36}\/(.*)$/.exec(window.location.pathname) ?? [];
+  if (below) void partOf(below).begin();
+}
 
 /**
  * One job, at whichever gate. It is worked here, on the device, from the job as the server last told it and whatever
  * waits here: so it shows at once what was filed, and goes on without network.
  */
-export function JobRoom({
-  id,
-  number,
-  gate,
-  told,
-  member,
-}: {
-  id: string;
-  number: string;
-  gate: string;
-  /** The job as the server has it, as JSON. */
-  told: string;
-  member: Looker;
-}) {
+export function JobRoom({ id, head, member }: { id: string; head: JobHead; member: Looker }) {
   const path = usePathname();
-  const below = path.startsWith(`/jobs/${id}/`) ? path.slice(`/jobs/${id}/`.length) : gate;
+  const below = path.startsWith(`/jobs/${id}/`) ? path.slice(`/jobs/${id}/`.length) : head.gate;
   // What the room is made of is fetched first: a job takes as long to work as it does to come.
   const [there, setThere] = useState(false);
   useEffect(() => {
@@ -88,16 +77,96 @@ export function JobRoom({
       // A transition is drawn in slices: the page answers meanwhile.
       .then(() => startTransition(() => setThere(true)));
   }, [below]);
+  const opened = useOpened(id);
   // Nothing is worked where the page is made: a server answers others meanwhile.
-  return useTakenOver() && there ? <JobHere told={told} member={member} /> : <Opening number={number} />;
+  return there && opened !== null && typeof opened === 'object' ? (
+    <JobHere initial={opened} member={member} />
+  ) : (
+    <Opening id={id} head={head} below={below} missing={typeof opened === 'string' ? opened : null} />
+  );
 }
 
-const Opening = ({ number }: { number: string }) => (
-  <main className="p-5">
-    <h1>{number}</h1>
-    <p className="hint">Opening the job.</p>
-  </main>
-);
+const NOT_HERE: Record<NotHere, string> = {
+  'no-network': 'This job is not on this tablet, and there is no network. It opens by itself once there is.',
+  away: 'This job is not on this tablet, and the server cannot tell it now. It opens by itself once it can.',
+  'signed-out': 'You were signed out. Sign in again to open it.',
+  'somebody-else': 'Somebody else is signed in on this tablet.',
+  outdated: 'It was filed by a later release than this page is of: reload.',
+  gone: 'This shop has no such job any more.',
+};
+
+/** The job before it is there: its gates, stations, heights and next action as they stood when something was last filed. */
+function Opening({
+  id,
+  head: { number, vehicle, shown },
+  below,
+  missing,
+}: {
+  id: string;
+  head: JobHead;
+  below: string;
+  missing: NotHere | null;
+}) {
+  const taped = tapeOver(below);
+  const at = taped && readGate(taped.gate);
+  const next = shown && taped && taped.station === null && taped.gate !== 'plan' ? shown.next[taped.gate] : null;
+  const rows = shown && taped?.station && at ? shown.rows[at][taped.station] : null;
+  const named = taped?.station ? STATIONS.find((s) => s.id === taped.station)?.name : null;
+  return (
+    <>
+      {shown && <GateRail jobId={id} gates={shown.gates} />}
+      {shown && (
+        <VehicleBand
+          vehicle={vehicle}
+          corners={shown.corners}
+          verdicts={shown.corners.flatMap(({ corner, lift }) =>
+            lift ? [{ check: 'lift-against-plan', place: corner, verdict: lift }] : [],
+          )}
+          slim={taped !== null || DRAWN_LARGE.has(below)}
+        />
+      )}
+      {shown && taped && at && <StationTape id={id} lengths={shown.tape[at]} gate={taped.gate} shown={taped.station} />}
+      {!missing && named && rows ? (
+        <main className="grid min-h-[70vh] grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]" aria-busy="true">
+          <div className="p-5">
+            <h1 className="flex min-h-12 items-center">{named}</h1>
+          </div>
+          <aside className="border-l border-rule p-5">
+            <h2 className="pb-1">{taped?.gate === 'plan' ? 'Found Before, worst first' : 'Checks, worst first'}</h2>
+            <ul className="ruled">
+              {rows.map((row) => (
+                <li key={`${row.check}/${row.place}`} className="flex items-start gap-3 py-3">
+                  <CheckWords v={row} brief={false} />
+                </li>
+              ))}
+            </ul>
+          </aside>
+        </main>
+      ) : (
+        <main className="min-h-[70vh] max-w-[860px] space-y-3 p-5" aria-busy={missing === null}>
+          {missing ? (
+            <>
+              <h1>{number}</h1>
+              <p role="alert">{NOT_HERE[missing]}</p>
+              <p>
+                <a className="inline-flex min-h-12 items-center underline underline-offset-4" href="/yard">
+                  To the Yard
+                </a>
+              </p>
+            </>
+          ) : next ? (
+            <NextHead head={next} />
+          ) : (
+            <>
+              <h1>{named ?? number}</h1>
+              <p className="hint">Opening the job.</p>
+            </>
+          )}
+        </main>
+      )}
+    </>
+  );
+}
 
 /** Rooms in which another drawing is the work in hand. */
 const DRAWN_LARGE: ReadonlySet<string> = new Set(['clearance', 'finder', 'underside', 'linkage', 'alignment-sheet']);
@@ -109,8 +178,7 @@ const Coming = () => (
   </main>
 );
 
-function JobHere({ told, member }: { told: string; member: Looker }) {
-  const initial = useMemo(() => JSON.parse(told) as Snapshot, [told]);
+function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
   const [snapshot, refresh] = useSnapshot(initial);
   const { waiting } = useDevice();
   const view = useView(snapshot, member, waiting);
@@ -128,7 +196,13 @@ function JobHere({ told, member }: { told: string; member: Looker }) {
     return () => clearTimeout(soon);
   }, [lost, home, gate, state]);
   const taped = tapeOver(below);
-  if (lost) return <Opening number={view.job.job.number} />;
+  const lengths = useMemo(
+    () => (taped ? tapeOf(view.workings, view.verdicts, readGate(taped.gate)) : []),
+    // Of the gate that it lies over, whichever of its stations.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [view.workings, view.verdicts, taped?.gate],
+  );
+  if (lost) return <Coming />;
   return (
     <RoomContext.Provider value={room}>
       <GateRail jobId={view.id} gates={view.gates} />
@@ -138,7 +212,7 @@ function JobHere({ told, member }: { told: string; member: Looker }) {
         verdicts={view.verdicts}
         slim={taped !== null || DRAWN_LARGE.has(below)}
       />
-      {taped && <StationTape view={view} gate={taped.gate} shown={taped.station} />}
+      {taped && <StationTape id={view.id} lengths={lengths} gate={taped.gate} shown={taped.station} />}
       <BroughtInBand job={view.job} timeZone={member.shop.timeZone} />
       <Suspense fallback={<Coming />}>
         {noStation ? <NoStation {...noStation} /> : <Inside room={below as Room} view={view} />}

@@ -61,7 +61,7 @@ function Reading({
   stops,
   index,
   stop,
-}: Props & { home: string; kind: RouteKind; stops: RouteStop[]; index: number; stop: RouteStop }) {
+}: Props & { home: string; kind: RouteKind; stops: readonly RouteStop[]; index: number; stop: RouteStop }) {
   const { id, job, verdicts, member, open } = view;
   const href = (s: RouteStop | undefined) => (s ? `${home}/read?route=${kind}&at=${s.key}` : home);
   const after = [...stops.slice(index + 1), ...stops.slice(0, index)];

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { shutBecause } from '@/core/assembly/gates/gates';
-import { nextAction } from '@/core/assembly/gates/next';
+import { nextAction } from '@/core/assembly/gates/nextAction';
 import { blocksRelease } from '@/core/assembly/gates/release';
 import { worstFirst } from '@/core/assembly/workJob';
 import type { ReadingGate } from '@/core/document/job';

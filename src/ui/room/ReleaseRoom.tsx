@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { nextAction } from '@/core/assembly/gates/next';
+import { nextAction } from '@/core/assembly/gates/nextAction';
 import { blocksRelease } from '@/core/assembly/gates/release';
 import { worstFirst } from '@/core/assembly/workJob';
 import { gateShutForReading } from '@/core/record/filing/makeReading';

@@ -13,6 +13,7 @@ import type { Snapshot } from '@/server/snapshot';
 import { demoJobs } from '../../../scripts/demo/jobs';
 import { handOver, keepJob, store, type Waiting } from '../device/store';
 import { askSweeper } from '../linkage/sweeper';
+import { useOpened } from './opened';
 import { useSnapshot } from './useSnapshot';
 import { useView } from './useView';
 import type { JobView, Looker } from './view';
@@ -109,6 +110,72 @@ describe('a job as the server last told it', () => {
     const hook = shown(snapshotOf(booked, 3));
     await waitFor(() => expect(device.heard).toHaveBeenLastCalledWith(heard));
     expect(hook.result.current[0].revision).toBe(3);
+    hook.unmount();
+  });
+});
+
+describe('a job as it is opened', () => {
+  const booked = demo('HG-0138');
+  let net: jest.SpiedFunction<typeof fetch>;
+  beforeAll(() => {
+    net = jest.spyOn(globalThis, 'fetch');
+  });
+  const never = () => new Promise<Response>(() => {});
+  const opened = () => renderHook(() => useOpened(ID));
+  beforeEach(async () => {
+    device.heard.mockClear();
+    net.mockReset();
+    await store().jobs.clear();
+    await handOver(store(), device.hand);
+  });
+  afterAll(() => net.mockRestore());
+
+  test('what is kept here is shown before the network answers, and nothing is asked for it', async () => {
+    net.mockImplementation(never);
+    await keepJob(store(), device.hand, snapshotOf(booked, 9));
+    const hook = opened();
+    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 9 }));
+    expect(net).not.toHaveBeenCalled();
+    hook.unmount();
+  });
+  test('what is not here is asked for once, and shown as it is told', async () => {
+    net.mockImplementation(async () => new Response(JSON.stringify(snapshotOf(booked, 4)), { status: 200 }));
+    const hook = opened();
+    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 4, document: booked }));
+    expect(net).toHaveBeenCalledTimes(1);
+    hook.unmount();
+  });
+  test('what somebody else kept here is not shown: the server is asked', async () => {
+    net.mockImplementation(async () => new Response(JSON.stringify(snapshotOf(booked, 4)), { status: 200 }));
+    await store().jobs.put({ id: ID, member: 'ivo', snapshot: snapshotOf(booked, 9) });
+    const hook = opened();
+    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 4 }));
+    hook.unmount();
+  });
+  test('without network it says so, and opens by itself once there is', async () => {
+    net.mockRejectedValue(new TypeError('no network'));
+    const hook = opened();
+    await waitFor(() => expect(hook.result.current).toBe('no-network'));
+    net.mockImplementation(async () => new Response(JSON.stringify(snapshotOf(booked, 4)), { status: 200 }));
+    window.dispatchEvent(new Event('online'));
+    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 4 }));
+    hook.unmount();
+  });
+  test.each([
+    [401, 'signed-out'],
+    [404, 'gone'],
+    [503, 'away'],
+  ])('an answer of %d is told as %s', async (status, told) => {
+    net.mockImplementation(async () => new Response(null, { status }));
+    const hook = opened();
+    await waitFor(() => expect(hook.result.current).toBe(told));
+    hook.unmount();
+  });
+  test('a job that a later release tells is not shown as if it were understood', async () => {
+    const later = { ...snapshotOf(booked, 8), document: { ...booked, version: 99 } };
+    net.mockImplementation(async () => new Response(JSON.stringify(later), { status: 200 }));
+    const hook = opened();
+    await waitFor(() => expect(hook.result.current).toBe('outdated'));
     hook.unmount();
   });
 });

@@ -1,21 +1,18 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import * as z from 'zod';
-import { readJob } from '@/core/document/readJob';
 import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
 import { keepPage } from '../device/offline';
-import { shownSnapshot } from '../device/shown';
+import { readSnapshot, shownSnapshot } from '../device/shown';
 import { holds, keepJob, store } from '../device/store';
 
 /** How often a job that is looked at asks whether there is news of it. */
 const EVERY = 8000;
-const Told = z.looseObject({ id: z.uuid(), revision: z.number(), document: z.unknown() });
 
 /**
- * The job as the server last told it to this device: what came with the page, what was kept here (later, where the
- * page itself was kept), and news as it comes.
+ * The job as the server last told it to this device: as it was opened, from what was kept here or from the server, and
+ * news as it comes.
  */
 export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] {
   const [snapshot, setSnapshot] = useState(initial);
@@ -41,12 +38,10 @@ export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] 
       if (response.status >= 500) return heard('away');
       heard('good');
       if (response.status !== 200) return;
-      const told: unknown = await response.json();
-      const news = Told.safeParse(told);
-      const read = news.success ? readJob(news.data.document) : null;
+      const read = readSnapshot(await response.json());
       // A later release speaks of things that this page does not know: what waits here stays, and a reload shows it.
-      if (!read?.ok) return heard('outdated');
-      take({ ...(told as Snapshot), document: read.job });
+      if (!read) return heard('outdated');
+      take(read);
     } catch {
       heard('no-network');
     }
@@ -63,7 +58,7 @@ export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] 
         latest.current = known;
         setSnapshot(known);
       } else await keepJob(store(), hand, latest.current);
-      // The page may be the one kept here: whether it is still so is asked at once.
+      // It may be the one kept here: whether it is still so is asked at once.
       await refresh();
       // The page is the same for every state of the job; the job itself is kept apart.
       await keepPage(`/jobs/${initial.id}`, 60, () => holds(store(), hand));
@@ -94,12 +89,5 @@ export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] 
     waited.current = ids;
     if (gone) void refresh();
   }, [ids, refresh]);
-
-  // A page made anew by the server (units changed, say) brings the job with it.
-  const [seen, setSeen] = useState(initial);
-  if (seen !== initial) {
-    setSeen(initial);
-    if (initial.revision > snapshot.revision) setSnapshot(initial);
-  }
   return [snapshot, refresh];
 }

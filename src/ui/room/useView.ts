@@ -8,6 +8,7 @@ import type { Snapshot } from '@/server/snapshot';
 import type { Waiting } from '../device/store';
 import { askSweeper } from '../linkage/sweeper';
 import { viewOf, type JobView, type Looker } from './view';
+import { warmed } from './warmed';
 
 /**
  * The job as this device shows it. What a filing makes to be swept anew is swept in the worker: every other verdict
@@ -26,7 +27,17 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
   const view = useMemo(() => {
     return viewOf(snapshot, member, waiting, known, !alone, told);
   }, [snapshot, member, waiting, known, alone, told]);
-  const { job, workings } = view;
+  const { job, workings, told: toldIt, open } = view;
+  useEffect(() => {
+    if (!toldIt || !open) return;
+    let end = () => {};
+    // Not while what was asked for is still being drawn.
+    const soon = setTimeout(() => (end = warmed(workings)), 1500);
+    return () => {
+      clearTimeout(soon);
+      end();
+    };
+  }, [workings, toldIt, open]);
   // What the server told, or froze, waits for no sweep.
   const whole = view.told || view.signed !== null;
   useEffect(() => {

@@ -9,6 +9,9 @@ import { DEFAULT_STOCK } from '@/core/document/fitRules';
 import { withWaiting } from '@/core/assembly/filing';
 import { gateStates, type GateState } from '@/core/assembly/gates/gates';
 import type { JobDocument } from '@/core/document/job';
+import type { Corner } from '@/core/kernel/places';
+import type { ObstacleResult } from '@/core/subjects/clearance/engine/problem';
+import { assessedAt, isSwept } from '@/core/subjects/clearance/fit/assessed';
 import { cornerStances, type CornerStance } from '@/core/subjects/stance/cornerStances';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
 import type { Role } from '@/server/session';
@@ -48,6 +51,8 @@ export interface JobView {
   lead: boolean;
   desk: boolean;
   signed: Signed | null;
+  /** What comes near a wheel over the travel, the worst first; null where it was not swept. */
+  nearAt: (corner: Corner) => readonly ObstacleResult[] | null;
   /** The verdicts are those that the server told of this very state: nothing waits here to be worked. */
   told: boolean;
   mine: ReadonlySet<string>;
@@ -66,7 +71,7 @@ interface WorkedHere {
   entries: string;
   leaving: boolean;
   swept: number;
-  worked: Pick<JobView, 'job' | 'workings' | 'verdicts' | 'gates' | 'corners' | 'told'>;
+  worked: Pick<JobView, 'job' | 'workings' | 'verdicts' | 'nearAt' | 'gates' | 'corners' | 'told'>;
 }
 const lately = new WeakMap<Memo, WorkedHere>();
 
@@ -143,6 +148,10 @@ function workHere(
     job,
     workings,
     verdicts,
+    // As told, without working out once more what it was swept from.
+    nearAt: (corner) =>
+      (told && snapshot.told?.swept[corner]?.results) ??
+      (isSwept(workings, corner) ? (assessedAt(workings, corner, 'after')?.results ?? null) : null),
     gates: gateStates(workings, verdicts),
     corners: cornerStances(workings),
     told: told !== null,

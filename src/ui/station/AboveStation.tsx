@@ -1,13 +1,12 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { stopName } from '@/core/assembly/gates/next';
+import { stopName } from '@/core/assembly/gates/nextAction';
 import { buildRoute } from '@/core/assembly/route/route';
 import { CORNERS, PLACE_NAME, type Corner, type Place } from '@/core/kernel/places';
 import { K } from '@/core/kernel/uncertainty/propagate';
 import type { Verdict } from '@/core/record/checks/types';
 import { GAP_GROUPS } from '@/core/subjects/clearance/gapGroups';
-import { assessedAt, isSwept } from '@/core/subjects/clearance/fit/assessed';
 import { hourWords } from '../clearance/words';
 import { Worked } from '../ChecksPanel';
 import { Arm } from '../drawings/Arm';
@@ -44,10 +43,7 @@ function Nearest({
   verdicts: readonly Verdict[];
 }) {
   // What was swept is of the vehicle as it is planned or stands now; Before only what was read tells.
-  const swept =
-    gate !== 'before' && isSwept(view.workings, corner)
-      ? [...(assessedAt(view.workings, corner, 'after')?.results ?? [])].sort((a, b) => a.gap - b.gap)[0]
-      : undefined;
+  const swept = gate === 'before' ? undefined : [...(view.nearAt(corner) ?? [])].sort((a, b) => a.gap - b.gap)[0];
   const [standing] = verdicts
     .filter((v) => v.value !== null && READ_GAPS.has(v.check))
     .sort((a, b) => (a.value ?? 0) - (b.value ?? 0));

@@ -1,6 +1,6 @@
 'use client';
 
-import { stopName, type NextAction } from '@/core/assembly/gates/next';
+import { headlineOf, type Headline, type NextAction } from '@/core/assembly/gates/nextAction';
 import type { ReadingGate } from '@/core/document/job';
 import { PLACE_NAME } from '@/core/kernel/places';
 import { STATIONS } from '@/core/record/station';
@@ -29,17 +29,7 @@ export function NextCard({
 }) {
   return (
     <section aria-labelledby="next" className="space-y-3">
-      <p className="text-sm font-semibold text-pencil">Next</p>
-      <div className="flex items-start gap-4">
-        <Mark next={next} />
-        <div className="min-w-0 flex-1 space-y-1">
-          <h1 id="next">{titleOf(next)}</h1>
-          <Says next={next} />
-          <p className="text-pencil">
-            <Words phrase={next.reason} />
-          </p>
-        </div>
-      </div>
+      <NextHead head={headlineOf(next)} />
       <div className="flex flex-wrap gap-3">
         {!shut && <Does view={view} gate={gate} next={next} onRecord={onRecord} />}
         <More view={view} gate={gate} next={next} />
@@ -48,52 +38,31 @@ export function NextCard({
   );
 }
 
-function Mark({ next }: { next: NextAction }) {
-  return next.kind === 'mend' ? (
-    <Arm verdict="Stop" safetyCritical={next.row.worst.safetyCritical} size={46} />
-  ) : (
-    <Arm verdict="Not measured" size={46} />
-  );
-}
-
-function titleOf(next: NextAction): string {
-  if (next.kind === 'mend') {
-    const { worst, all } = next.row;
-    const where = all.map((v) => v.place).filter((place) => place !== 'vehicle');
-    return where.length === 0
-      ? worst.title
-      : `${worst.title}, ${where.map((place) => PLACE_NAME[place].toLowerCase()).join(', ')}`;
-  }
-  if (next.kind === 'read') return `Read what is left: ${next.lap}`;
-  return next.verdicts.length === 1
-    ? `A lead answers for ${next.verdicts[0]?.title.toLowerCase() ?? ''}`
-    : `A lead answers for ${next.verdicts.map((v) => v.title.toLowerCase()).join(', ')}`;
-}
-
-function Says({ next }: { next: NextAction }) {
-  if (next.kind === 'read')
-    return (
-      <p className="text-[17px]">
-        First: {stopName(next.stop)}
-        {next.stops.length > 1 && `, then ${next.stops.length - 1} more so`}.
-      </p>
-    );
-  if (next.kind === 'answer')
-    return <p className="text-[17px]">Checked, with the figures; or not done here, and why.</p>;
-  const { worst } = next.row;
-  return (
-    <>
-      {worst.next.length > 0 && (
-        <p className="text-[17px]">
-          <Words phrase={worst.next} />
+/** What the next action says; the page that opens a job shows it before the job is there. */
+export const NextHead = ({ head }: { head: Headline }) => (
+  <>
+    <p className="text-sm font-semibold text-pencil">Next</p>
+    <div className="flex items-start gap-4">
+      <Arm verdict={head.mark} safetyCritical={head.safetyCritical} size={46} />
+      <div className="min-w-0 flex-1 space-y-1">
+        <h1 id="next">{head.title}</h1>
+        {head.does.length > 0 && (
+          <p className="text-[17px]">
+            <Words phrase={head.does} />
+          </p>
+        )}
+        {head.found.length > 0 && (
+          <p className="text-pencil">
+            <Words phrase={head.found} />
+          </p>
+        )}
+        <p className="text-pencil">
+          <Words phrase={head.reason} />
         </p>
-      )}
-      <p className="text-pencil">
-        <Words phrase={worst.summary} />
-      </p>
-    </>
-  );
-}
+      </div>
+    </div>
+  </>
+);
 
 function Does({
   view,

@@ -1,14 +1,13 @@
 'use client';
 
 import { useRef, type KeyboardEvent } from 'react';
-import { stationStates, type StationState } from '@/core/assembly/stations';
+import type { TapeLength } from '@/core/assembly/stations';
 import type { ReadingGate } from '@/core/document/job';
 import { PLACE_NAME } from '@/core/kernel/places';
 import type { StationId } from '@/core/record/station';
 import { Arm } from '../drawings/Arm';
-import { VerdictFigure } from '../VerdictFigure';
+import { Figure } from '../Figure';
 import { goTo, RoomLink } from '../room/RoomLink';
-import type { JobView } from '../room/view';
 
 /** Where a length of the tape leads: its station at a gate. */
 export const stationHref = (id: string, gate: string, station: StationId): string => `/jobs/${id}/${gate}/${station}`;
@@ -18,21 +17,23 @@ export const stationHref = (id: string, gate: string, station: StationId): strin
  * way between stations: by touch, by arrow keys, and by 1 to 8 while it has the focus.
  */
 export function StationTape({
-  view,
+  id,
+  lengths: states,
   gate,
   shown,
 }: {
-  view: JobView;
+  id: string;
+  /** Its lengths at that gate, Before's at Plan; see {@link readGate}. */
+  lengths: readonly TapeLength[];
   gate: 'before' | 'plan' | 'after';
   /** The station looked at; null on the gate's own page. */
   shown: StationId | null;
 }) {
   const tape = useRef<HTMLElement>(null);
-  const states = stationStates(view.workings, view.verdicts, readGate(gate));
-  const lengths = () => [...(tape.current?.querySelectorAll('a') ?? [])];
+  const links = () => [...(tape.current?.querySelectorAll('a') ?? [])];
   const onKey = (event: KeyboardEvent) => {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
-    const all = lengths();
+    const all = links();
     const at = all.findIndex((each) => each === document.activeElement);
     const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     const digit = /^[1-8]$/.test(event.key) ? Number(event.key) - 1 : null;
@@ -43,7 +44,7 @@ export function StationTape({
     event.preventDefault();
     next.focus();
     next.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-    if (digit !== null) goTo(stationHref(view.id, gate, station.id));
+    if (digit !== null) goTo(stationHref(id, gate, station.id));
   };
   return (
     <nav
@@ -55,7 +56,7 @@ export function StationTape({
       {states.map((state) => (
         <RoomLink
           key={state.id}
-          href={stationHref(view.id, gate, state.id)}
+          href={stationHref(id, gate, state.id)}
           aria-current={state.id === shown ? 'page' : undefined}
           onKeyDown={onKey}
           className={`min-w-36 flex-1 border-r border-rule px-3 pt-2 pb-5 last:border-r-0 ${
@@ -72,8 +73,7 @@ export function StationTape({
 /** At Plan the vehicle is seen as it came. */
 export const readGate = (gate: 'before' | 'plan' | 'after'): ReadingGate => (gate === 'after' ? 'after' : 'before');
 
-function Length({ state: { name, word, worst, left, seconds } }: { state: StationState }) {
-  const figure = worst?.quantity && worst.value !== null;
+function Length({ state: { name, word, worst, left, seconds } }: { state: TapeLength }) {
   return (
     <>
       <span className="block font-bold whitespace-nowrap">{name}</span>
@@ -81,8 +81,8 @@ function Length({ state: { name, word, worst, left, seconds } }: { state: Statio
         <Arm verdict={word} safetyCritical={worst?.safetyCritical ?? false} size={26} />
         <span className="sr-only">{word}, </span>
         <span className="text-[17px] font-bold whitespace-nowrap">
-          {figure ? (
-            <VerdictFigure v={worst} />
+          {worst?.quantity && worst.value !== null ? (
+            <Figure quantity={worst.quantity} value={worst.value} signed={worst.signed} />
           ) : (
             <span aria-hidden="true" className="fig text-pencil">
               {word === 'Clear' ? 'good' : word === 'Not measured' ? '–' : word === 'Stop' ? 'fault' : 'noted'}

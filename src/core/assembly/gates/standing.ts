@@ -1,4 +1,3 @@
-import { isQuantity } from '../../kernel/units/quantities';
 import type { Workings } from '../../record/workings';
 import * as z from 'zod';
 import { RANK } from '../../kernel/judge';
@@ -7,20 +6,14 @@ import type { Verdict } from '../../record/checks/types';
 import { PLACE_NAME } from '../../kernel/places';
 import { buildRoute, minutesLeft } from '../route/route';
 import { releaseBlockers } from './release';
+import { Said } from './said';
 
-const Amount = z.object({
-  quantity: z.string().refine(isQuantity, 'is not a quantity'),
-  value: z.number(),
-  signed: z.boolean().optional(),
-  // Without it an advised length came out short in the Yard.
-  up: z.boolean().optional(),
-});
 /** What the Yard shows of a job, kept beside it so that the Yard need not work every job. */
 export const Standing = z.object({
   verdict: z.enum(['Clear', 'Watch', 'Stop', 'Not measured']),
   safetyCritical: z.boolean(),
-  headline: z.array(z.union([z.string(), Amount])),
-  sub: z.array(z.union([z.string(), Amount])),
+  headline: Said,
+  sub: Said,
   /** Lower is more urgent. */
   rank: z.number().int(),
   /** The version of the arithmetic that worked it; one kept before that was written has none. */

@@ -11,7 +11,7 @@ const HEIGHTS = ['hubToLip', 'floorToLip', 'loadedRadius', 'hubToMark'];
 const TOES = ['toeBehind', 'toeAhead', 'toeDiameter'];
 type Stop = ReturnType<typeof buildRoute>[number];
 const minutes = (stops: readonly Stop[]): number => stops.reduce((sum, s) => sum + s.seconds, 0) / 60;
-const route = (job: JobDocument): Stop[] => buildRoute(inHand(job), 'after', 'short');
+const route = (job: JobDocument): readonly Stop[] => buildRoute(inHand(job), 'after', 'short');
 const open = (job: JobDocument): Stop[] => route(job).filter((s) => s.status !== 'answered');
 const more = (job: JobDocument, than: JobDocument): Stop[] => {
   const were = new Set(open(than).map((s) => s.key));

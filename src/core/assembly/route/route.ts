@@ -41,7 +41,10 @@ const ROUND: readonly Place[] = ['vehicle', 'FL', 'front', 'FR', 'RR', 'rear', '
  * @returns stops in order. At After the same points as were measured Before, besides what After alone needs; ride
  *   heights twice, the second set rolled and bounced after the first
  */
-export function buildRoute(w: Workings, gate: ReadingGate, kind: RouteKind): RouteStop[] {
+export const buildRoute = (w: Workings, gate: ReadingGate, kind: RouteKind): readonly RouteStop[] =>
+  w.once(buildRoute, `${gate}/${kind}`, () => routeAnew(w, gate, kind));
+
+function routeAnew(w: Workings, gate: ReadingGate, kind: RouteKind): readonly RouteStop[] {
   const own = w.book.routes.find((route) => route.id === kind);
   if (own) return own.stops(w, gate);
   if (stationOf(kind))

@@ -50,7 +50,10 @@ export function referenceWheel(w: Workings, corner: Corner): Wheel {
 }
 
 /** Every obstacle of one wheel in the reference state, as it is known from the readings and a kept geometry. */
-export function obstaclesOf(w: Workings, corner: Corner): CornerObstacles {
+export const obstaclesOf = (w: Workings, corner: Corner): CornerObstacles =>
+  w.once(obstaclesOf, corner, () => gatherObstacles(w, corner));
+
+function gatherObstacles(w: Workings, corner: Corner): CornerObstacles {
   const figures = w.figures;
   const axle = axleOf(corner);
   const fitted = fittedBefore(w, axle);

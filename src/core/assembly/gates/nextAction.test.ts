@@ -7,7 +7,7 @@ import { LAP_NAME } from '../../record/afterLaps';
 import { buildRoute } from '../route/route';
 import { rowsOf, stationStates } from '../stations';
 import { workJob } from '../workJob';
-import { nextAction } from './next';
+import { nextAction } from './nextAction';
 import { blocksRelease, releaseBlockers } from './release';
 
 const demo = (number: string): JobDocument => {

@@ -31,6 +31,44 @@ export type NextAction = Weighed &
     | { kind: 'answer'; verdicts: readonly Verdict[] }
   );
 
+/** What the next action says in large: as what it is marked, what it is, what to do, what was found, why it comes first. */
+export interface Headline {
+  mark: 'Stop' | 'Not measured';
+  safetyCritical: boolean;
+  title: string;
+  does: Phrase;
+  found: Phrase;
+  reason: Phrase;
+}
+export function headlineOf(next: NextAction): Headline {
+  const told = { mark: 'Not measured', safetyCritical: false, found: [], reason: next.reason } as const;
+  if (next.kind === 'mend') {
+    const { worst, all } = next.row;
+    const where = all.map((v) => v.place).filter((place) => place !== 'vehicle');
+    return {
+      mark: 'Stop',
+      safetyCritical: worst.safetyCritical,
+      title:
+        where.length === 0
+          ? worst.title
+          : `${worst.title}, ${where.map((place) => PLACE_NAME[place].toLowerCase()).join(', ')}`,
+      does: worst.next,
+      found: worst.summary,
+      reason: next.reason,
+    };
+  }
+  if (next.kind === 'read') {
+    const more = next.stops.length > 1 ? `, then ${next.stops.length - 1} more so` : '';
+    return { ...told, title: `Read what is left: ${next.lap}`, does: [`First: ${stopName(next.stop)}${more}.`] };
+  }
+  const lines = next.verdicts.map((v) => v.title.toLowerCase()).join(', ');
+  return {
+    ...told,
+    title: `A lead answers for ${lines}`,
+    does: ['Checked, with the figures; or not done here, and why.'],
+  };
+}
+
 const minutes = (seconds: number): string => `${Math.max(1, Math.ceil(seconds / 60))} min`;
 const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
