@@ -16,6 +16,8 @@ export interface JobHead {
   vehicle: Vehicle;
   use: string;
   bay: string;
+  /** Of the job, as the page was made: what is kept on the device of an earlier one is known to be behind. */
+  revision: number;
   /** Null where it was not worked yet as the job now stands: nothing is said of it then. */
   shown: Shown | null;
 }
@@ -28,11 +30,12 @@ export interface JobHead {
 export async function headOf(member: Pick<Member, 'shop'>, jobId: string, below: string): Promise<JobHead | null> {
   const row = await inShop(member.shop.id, (tx) => jobHead(tx, member.shop.id, jobId));
   if (!row) return null;
-  const { vehicle, standing, shown, revision, ...head } = row;
+  const { vehicle, standing, shown, ...head } = row;
   const { make, model, tag, body, frontSuspension, rearSuspension, wheelbase, trackFront, trackRear } = vehicle;
   const { tyreDiameter, rearHose, swayLink, drive } = vehicle;
   const of = Standing.safeParse(standing);
-  const current = of.success && of.data.core === CORE_VERSION && (of.data.of === revision || head.state !== 'open');
+  const current =
+    of.success && of.data.core === CORE_VERSION && (of.data.of === head.revision || head.state !== 'open');
   const kept = current ? Shown.safeParse(shown) : null;
   return {
     ...head,

@@ -14,8 +14,10 @@ interface JobFile {
 const fileOf = async (page: Page, job: string) => (await (await page.request.get(`${job}/job.json`)).json()) as JobFile;
 
 /** Waits until the service worker runs and the page is kept. Polled from here: a predicate in the page is not awaited. */
-const kept = (page: Page, where: string) =>
-  expect
+const kept = async (page: Page, where: string) => {
+  // The job that it shows is on the tablet, and not only the page that shows it.
+  await page.locator('main:not([aria-busy="true"])').waitFor();
+  await expect
     .poll(
       () =>
         page.evaluate(async (path) => {
@@ -25,6 +27,7 @@ const kept = (page: Page, where: string) =>
       { timeout: 20_000 },
     )
     .toBe(true);
+};
 const go = (page: Page, gate: string, stop: string) =>
   page.evaluate(
     ([gate, stop]) => {

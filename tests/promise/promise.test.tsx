@@ -220,7 +220,7 @@ withDatabase('a made-up subject, added by its folder and one line', () => {
     const drawn = renderToStaticMarkup(
       <UnitsProvider units={METRIC_SHOP}>
         <DeviceProvider member={runa.id} session="s" name="Runa" away={null}>
-          <RoomContext.Provider value={{ view, refresh: async () => {} }}>
+          <RoomContext.Provider value={{ view, sure: true, refresh: async () => {} }}>
             <SubjectRoom view={view} subject={subject} />
           </RoomContext.Provider>
         </DeviceProvider>

@@ -66,7 +66,7 @@ export function onDevice(
       ...{ document: job, kits: [], stock: DEFAULT_STOCK, versions: [], mine: [], signed: null },
     };
     const view = viewOf(snapshot, member, [], memo, true, 0);
-    const room = useMemo(() => ({ view, refresh: () => Promise.resolve() }), [view]);
+    const room = useMemo(() => ({ view, sure: true, refresh: () => Promise.resolve() }), [view]);
     return (
       <UnitsProvider units={units}>
         <RoomContext.Provider value={room}>{form(view)}</RoomContext.Provider>

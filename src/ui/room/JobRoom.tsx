@@ -5,16 +5,16 @@ import { startTransition, Suspense, useEffect, useMemo, useState } from 'react';
 import { tapeOf } from '@/core/assembly/stations';
 import { STATIONS, type StationId } from '@/core/record/station';
 import type { JobHead } from '@/server/jobHead';
-import type { Snapshot } from '@/server/snapshot';
 import { useDevice } from '../device/DeviceProvider';
 import { CheckWords } from '../ChecksPanel';
 import { GateRail } from '../GateRail';
+import { LiftMoves } from '../LiftMoves';
 import { NextHead } from '../station/NextCard';
 import { readGate, StationTape } from '../station/StationTape';
 import { VehicleBand } from '../VehicleBand';
 import { BroughtInBand } from './BroughtInBand';
 import { MetNotice } from './MetNotice';
-import { useOpened, type NotHere } from './opened';
+import { useOpened, type NotHere, type Opened } from './opened';
 import { part } from './part';
 import { goTo } from './RoomLink';
 import { isRoom, lostStation, stationRoom, subjectRoom, type Room } from './rooms';
@@ -77,10 +77,10 @@ export function JobRoom({ id, head, member }: { id: string; head: JobHead; membe
       // A transition is drawn in slices: the page answers meanwhile.
       .then(() => startTransition(() => setThere(true)));
   }, [below]);
-  const opened = useOpened(id);
+  const opened = useOpened(id, head.revision);
   // Nothing is worked where the page is made: a server answers others meanwhile.
   return there && opened !== null && typeof opened === 'object' ? (
-    <JobHere initial={opened} member={member} />
+    <JobHere opened={opened} member={member} />
   ) : (
     <Opening id={id} head={head} below={below} missing={typeof opened === 'string' ? opened : null} />
   );
@@ -109,7 +109,9 @@ function Opening({
 }) {
   const taped = tapeOver(below);
   const at = taped && readGate(taped.gate);
-  const next = shown && taped && taped.station === null && taped.gate !== 'plan' ? shown.next[taped.gate] : null;
+  // What is in the way is told at Release as at After.
+  const gate = below === 'release' ? 'after' : taped?.station === null && taped.gate !== 'plan' ? taped.gate : null;
+  const next = shown && gate ? shown.next[gate] : null;
   const rows = shown && taped?.station && at ? shown.rows[at][taped.station] : null;
   const named = taped?.station ? STATIONS.find((s) => s.id === taped.station)?.name : null;
   return (
@@ -156,6 +158,11 @@ function Opening({
             </>
           ) : next ? (
             <NextHead head={next} />
+          ) : below === 'plan' ? (
+            <>
+              <h1>The lift that is wanted</h1>
+              <LiftMoves />
+            </>
           ) : (
             <>
               <h1>{named ?? number}</h1>
@@ -178,11 +185,11 @@ const Coming = () => (
   </main>
 );
 
-function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
-  const [snapshot, refresh] = useSnapshot(initial);
+function JobHere({ opened, member }: { opened: Opened; member: Looker }) {
+  const [snapshot, sure, refresh] = useSnapshot(opened.snapshot, opened.told);
   const { waiting } = useDevice();
   const view = useView(snapshot, member, waiting);
-  const room = useMemo(() => ({ view, refresh }), [view, refresh]);
+  const room = useMemo(() => ({ view, sure, refresh }), [view, sure, refresh]);
   const path = usePathname();
   const home = `/jobs/${view.id}`;
   const below = path.startsWith(`${home}/`) ? path.slice(home.length + 1) : '';
@@ -190,11 +197,12 @@ function JobHere({ initial, member }: { initial: Snapshot; member: Looker }) {
   const noStation = lostStation(below);
   const lost = below === '' || !(isRoom(below) || noStation);
   useEffect(() => {
-    if (!lost) return;
+    // By a job that may be behind nobody is led anywhere.
+    if (!lost || !sure) return;
     // Next listens to the history only once its own effects have run, after this one.
     const soon = setTimeout(() => goTo(`${home}/${state === 'open' ? gate : 'release'}`, { instead: true }));
     return () => clearTimeout(soon);
-  }, [lost, home, gate, state]);
+  }, [lost, sure, home, gate, state]);
   const taped = tapeOver(below);
   const lengths = useMemo(
     () => (taped ? tapeOf(view.workings, view.verdicts, readGate(taped.gate)) : []),

@@ -5,6 +5,7 @@ import { plannedChange } from '@/core/subjects/stance/cornerStances';
 import { ChecksPanel } from '../ChecksPanel';
 import { HeightPosts } from '../drawings/HeightPosts';
 import { Words } from '../Figure';
+import { LiftMoves } from '../LiftMoves';
 import { OpenGate } from '../job/OpenGate';
 import { PlanForm } from '../job/PlanForm';
 import type { JobView } from './view';
@@ -63,10 +64,7 @@ export function PlanRoom({ view }: { view: JobView }) {
         ) : (
           <p className="hint">Set the wanted lift for both axles: the posts and the split appear.</p>
         )}
-        <p className="hint">
-          A lift moves where the wheel rests, not where it stops: full bump is where it was, a body lift excepted. A
-          higher centre of gravity rolls over sooner.
-        </p>
+        <LiftMoves />
         {found.length > 0 && (
           <section aria-labelledby="found">
             <h2 id="found">Found Before, to plan for</h2>

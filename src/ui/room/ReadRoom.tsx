@@ -20,7 +20,7 @@ import { FiledHere } from '../reading/FiledHere';
 import { ReadingInHand, type StopInHand } from '../reading/ReadingInHand';
 import { filedAt } from './filedAt';
 import { goTo, RoomLink } from './RoomLink';
-import type { JobView } from './view';
+import { useRoom, type JobView } from './view';
 
 interface Props {
   view: JobView;
@@ -31,6 +31,7 @@ interface Props {
 /** The way through the readings: leads back to the gate where there is none (any more). */
 export function ReadRoom(props: Props) {
   const { view, gate, asked } = props;
+  const { sure } = useRoom();
   const home = `/jobs/${view.id}/${gate}`;
   const kind = asked.route && isRouteKind(asked.route, gate) ? asked.route : 'short';
   const shut = !view.open || !view.bay || gateShutForReading(view.job, gate, new Date().toISOString()) !== null;
@@ -41,15 +42,20 @@ export function ReadRoom(props: Props) {
   const stops = beside ? [...route, beside] : route;
   const firstOpen = stops.findIndex((s) => s.status !== 'answered');
   const wanted = asked.at ? stops.findIndex((s) => s.key === asked.at) : firstOpen;
-  const index = wanted >= 0 ? wanted : firstOpen;
+  // Another than was asked for is not put in hand by a job that may be behind.
+  const index = wanted >= 0 || (asked.at && !sure) ? wanted : firstOpen;
   const stop = stops[index];
   const none = stop === undefined;
   useEffect(() => {
-    if (!none) return;
+    if (!none || !sure) return;
     const soon = setTimeout(() => goTo(home, { instead: true }));
     return () => clearTimeout(soon);
-  }, [none, home]);
-  return stop ? <Reading {...props} home={home} kind={kind} stops={stops} index={index} stop={stop} /> : null;
+  }, [none, sure, home]);
+  return stop ? (
+    <Reading {...props} home={home} kind={kind} stops={stops} index={index} stop={stop} />
+  ) : (
+    <main className="min-h-[70vh] p-5" aria-busy="true" />
+  );
 }
 
 /** The reading in hand, with what it unlocks and what was filed here before. */

@@ -59,7 +59,7 @@ describe('a job as the server last told it', () => {
     await handOver(store(), device.hand);
   });
   afterAll(() => net.mockRestore());
-  const shown = (initial: Snapshot) => renderHook(({ of }) => useSnapshot(of), { initialProps: { of: initial } });
+  const shown = (initial: Snapshot) => renderHook(({ of }) => useSnapshot(of, true), { initialProps: { of: initial } });
 
   test('news is shown and kept; what is older than what stands is not', async () => {
     answers(200, snapshotOf({ ...booked, notes: [] }, 7));
@@ -69,7 +69,7 @@ describe('a job as the server last told it', () => {
     await waitFor(async () => expect((await store().jobs.get(ID))?.snapshot.revision).toBe(7));
     expect(device.heard).toHaveBeenLastCalledWith('good');
     answers(200, snapshotOf(booked, 5));
-    await hook.result.current[1]();
+    await hook.result.current[2]();
     expect(hook.result.current[0].revision).toBe(7);
     hook.unmount();
   });
@@ -90,6 +90,16 @@ describe('a job as the server last told it', () => {
     const hook = shown(snapshotOf(booked, 3));
     await waitFor(() => expect(hook.result.current[0].revision).toBe(9));
     await waitFor(() => expect(device.heard).toHaveBeenLastCalledWith('no-network'));
+    hook.unmount();
+  });
+  test('what was kept here is not sure until the server was asked, whatever it answers', async () => {
+    let answer: (response: Response) => void = () => {};
+    net.mockImplementation(() => new Promise((done) => (answer = done)));
+    const hook = renderHook(() => useSnapshot(snapshotOf(booked, 3), false));
+    await waitFor(() => expect(net).toHaveBeenCalled());
+    expect(hook.result.current[1]).toBe(false);
+    answer(new Response(null, { status: 304 }));
+    await waitFor(() => expect(hook.result.current[1]).toBe(true));
     hook.unmount();
   });
   test('what somebody else kept here is not shown', async () => {
@@ -121,7 +131,7 @@ describe('a job as it is opened', () => {
     net = jest.spyOn(globalThis, 'fetch');
   });
   const never = () => new Promise<Response>(() => {});
-  const opened = () => renderHook(() => useOpened(ID));
+  const opened = (revision = 1) => renderHook(() => useOpened(ID, revision));
   beforeEach(async () => {
     device.heard.mockClear();
     net.mockReset();
@@ -134,14 +144,32 @@ describe('a job as it is opened', () => {
     net.mockImplementation(never);
     await keepJob(store(), device.hand, snapshotOf(booked, 9));
     const hook = opened();
-    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 9 }));
+    await waitFor(() => expect(hook.result.current).toMatchObject({ told: false, snapshot: { revision: 9 } }));
     expect(net).not.toHaveBeenCalled();
     hook.unmount();
+  });
+  test('what is kept here and known to be behind waits for the server; without it, it is better than nothing', async () => {
+    let answer: (response: Response) => void = () => {};
+    net.mockImplementation(() => new Promise((done) => (answer = done)));
+    await keepJob(store(), device.hand, snapshotOf(booked, 9));
+    const hook = opened(12);
+    await waitFor(() => expect(net).toHaveBeenCalledTimes(1));
+    expect(hook.result.current).toBeNull();
+    answer(new Response(JSON.stringify(snapshotOf(booked, 12)), { status: 200 }));
+    await waitFor(() => expect(hook.result.current).toMatchObject({ told: true, snapshot: { revision: 12 } }));
+    hook.unmount();
+    net.mockRejectedValue(new TypeError('no network'));
+    const later = opened(12);
+    await waitFor(() => expect(later.result.current).toMatchObject({ told: false, snapshot: { revision: 9 } }));
+    expect(device.heard).toHaveBeenLastCalledWith('no-network');
+    later.unmount();
   });
   test('what is not here is asked for once, and shown as it is told', async () => {
     net.mockImplementation(async () => new Response(JSON.stringify(snapshotOf(booked, 4)), { status: 200 }));
     const hook = opened();
-    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 4, document: booked }));
+    await waitFor(() =>
+      expect(hook.result.current).toMatchObject({ told: true, snapshot: { revision: 4, document: booked } }),
+    );
     expect(net).toHaveBeenCalledTimes(1);
     hook.unmount();
   });
@@ -149,7 +177,7 @@ describe('a job as it is opened', () => {
     net.mockImplementation(async () => new Response(JSON.stringify(snapshotOf(booked, 4)), { status: 200 }));
     await store().jobs.put({ id: ID, member: 'ivo', snapshot: snapshotOf(booked, 9) });
     const hook = opened();
-    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 4 }));
+    await waitFor(() => expect(hook.result.current).toMatchObject({ snapshot: { revision: 4 } }));
     hook.unmount();
   });
   test('without network it says so, and opens by itself once there is', async () => {
@@ -158,7 +186,7 @@ describe('a job as it is opened', () => {
     await waitFor(() => expect(hook.result.current).toBe('no-network'));
     net.mockImplementation(async () => new Response(JSON.stringify(snapshotOf(booked, 4)), { status: 200 }));
     window.dispatchEvent(new Event('online'));
-    await waitFor(() => expect(hook.result.current).toMatchObject({ revision: 4 }));
+    await waitFor(() => expect(hook.result.current).toMatchObject({ snapshot: { revision: 4 } }));
     hook.unmount();
   });
   test.each([

@@ -40,34 +40,47 @@ let early: Begun | null = here ? begin(here) : null;
 
 /** What stands in the way of a job that is neither here nor told. */
 export type NotHere = Exclude<Link, 'good'> | 'gone';
+/** A job that is shown, and whether the server told it just now: what was kept here may be behind. */
+export interface Opened {
+  snapshot: Snapshot;
+  told: boolean;
+}
 
 /**
- * A job as it is opened: at once what this device has of it, else what the server tells. What stands in the way is told,
- * and the server is asked again until it answers.
+ * A job as it is opened: at once what this device has of it, where that is no older than the page is, else what the server
+ * tells. What stands in the way is told, and the server is asked again until it answers; an older one is then better than
+ * none.
+ *
+ * @param revision of the job when the page was made
  */
-export function useOpened(id: string): Snapshot | NotHere | null {
+export function useOpened(id: string, revision: number): Opened | NotHere | null {
   const { hand, heard } = useDevice();
-  const [opened, setOpened] = useState<Snapshot | NotHere | null>(null);
+  // As the page was made first: made anew for other units, say, nothing is opened again.
+  const [made] = useState(revision);
+  const [opened, setOpened] = useState<Opened | NotHere | null>(null);
   useEffect(() => {
     let on = true;
     let done = false;
     let later: ReturnType<typeof setTimeout> | undefined;
+    let behind: Snapshot | null = null;
     const missed = (why: NotHere) => {
       if (!on) return;
       if (why !== 'gone') heard(why);
+      if (behind && (why === 'no-network' || why === 'away')) return show(behind, false);
       // A transition is drawn in slices: what stands on the page meanwhile goes on answering.
       startTransition(() => setOpened(why));
       if (why === 'away' || why === 'no-network') later = setTimeout(() => void open(begin(id)), AGAIN);
     };
-    const show = (known: Snapshot) => {
+    const show = (snapshot: Snapshot, told: boolean) => {
       done = true;
-      if (on) startTransition(() => setOpened(known));
+      if (on) startTransition(() => setOpened({ snapshot, told }));
     };
     const open = async (begun: Begun): Promise<void> => {
       try {
         const kept = await begun.kept;
         const known = kept?.member === hand.member ? shownSnapshot(kept) : null;
-        if (known) return show(known);
+        if (known && known.revision >= made) return show(known, false);
+        behind = known;
         const response = (await begun.asked) ?? (await askedFor(id));
         if (response.status === 401) return missed('signed-out');
         if (response.status === 404) return missed('gone');
@@ -75,7 +88,7 @@ export function useOpened(id: string): Snapshot | NotHere | null {
         const told = readSnapshot(await response.json());
         if (!told) return missed('outdated');
         heard('good');
-        show(told);
+        show(told, true);
       } catch {
         missed('no-network');
       }
@@ -94,6 +107,6 @@ export function useOpened(id: string): Snapshot | NotHere | null {
       clearTimeout(later);
       window.removeEventListener('online', back);
     };
-  }, [id, hand, heard]);
+  }, [id, made, hand, heard]);
   return opened;
 }

@@ -13,9 +13,13 @@ const EVERY = 8000;
 /**
  * The job as the server last told it to this device: as it was opened, from what was kept here or from the server, and
  * news as it comes.
+ *
+ * @param told the server told it just now; what was kept here may be behind until it was asked
+ * @returns the job, whether it is known to be as it stands (or nobody can tell), and what asks anew
  */
-export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] {
+export function useSnapshot(initial: Snapshot, told: boolean): [Snapshot, boolean, () => Promise<void>] {
   const [snapshot, setSnapshot] = useState(initial);
+  const [sure, setSure] = useState(told);
   const { ready, heard, waiting, hand } = useDevice();
   const latest = useRef(initial);
   const take = useCallback(
@@ -60,9 +64,10 @@ export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] 
       } else await keepJob(store(), hand, latest.current);
       // It may be the one kept here: whether it is still so is asked at once.
       await refresh();
+      setSure(true);
       // The page is the same for every state of the job; the job itself is kept apart.
       await keepPage(`/jobs/${initial.id}`, 60, () => holds(store(), hand));
-    })().catch(() => {});
+    })().catch(() => setSure(true));
     const timer = setInterval(() => document.visibilityState === 'visible' && void refresh(), EVERY);
     const focused = () => void refresh();
     window.addEventListener('focus', focused);
@@ -89,5 +94,5 @@ export function useSnapshot(initial: Snapshot): [Snapshot, () => Promise<void>] 
     waited.current = ids;
     if (gone) void refresh();
   }, [ids, refresh]);
-  return [snapshot, refresh];
+  return [snapshot, sure, refresh];
 }

@@ -160,6 +160,8 @@ function workHere(
 
 interface Room {
   view: JobView;
+  /** False until the server was asked whether what was kept here is as the job stands: nobody is led away by it. */
+  sure: boolean;
   /** Asks the server for the job anew; resolves when it is shown. */
   refresh: () => Promise<void>;
 }
