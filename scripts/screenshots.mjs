@@ -192,7 +192,7 @@ await main(async () => {
       await page.goto(base + target);
       await page.evaluate(() => document.fonts.ready);
       // A job is worked in the browser, its room loaded before it.
-      if (number) await page.getByRole('navigation', { name: 'Gates' }).waitFor();
+      if (number) await page.locator('main:not([aria-busy="true"])').first().waitFor();
       await page.locator('main[aria-busy]').waitFor({ state: 'detached' });
       await act?.(page);
       await page.waitForTimeout(300);

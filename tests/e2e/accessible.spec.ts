@@ -1,11 +1,11 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { jobOf, signedIn, signInAs, WHOLE } from './support/shop';
+import { jobOf, signedIn, signInAs, WHOLE, isOpen } from './support/shop';
 
 /** Goes to a page and waits until what it is for is there: a job is worked in the browser. */
 async function visit(page: Page, where: string) {
   await page.goto(where);
-  if (/^\/jobs\/[0-9a-f]{8}-/.test(where)) await page.getByRole('navigation', { name: 'Gates' }).waitFor();
+  if (/^\/jobs\/[0-9a-f]{8}-/.test(where)) await isOpen(page);
 }
 
 /**

@@ -1,6 +1,6 @@
 import { size } from '../support/size';
 import { expect, test, type Page } from '@playwright/test';
-import { book, openGate, PASSWORD, signInAs, sendShortRoute, WHOLE } from './support/shop';
+import { book, openGate, PASSWORD, signInAs, sendShortRoute, WHOLE, isOpen } from './support/shop';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -16,7 +16,7 @@ const fileOf = async (page: Page, job: string) => (await (await page.request.get
 /** Waits until the service worker runs and the page is kept. Polled from here: a predicate in the page is not awaited. */
 const kept = async (page: Page, where: string) => {
   // The job that it shows is on the tablet, and not only the page that shows it.
-  await page.locator('main:not([aria-busy="true"])').waitFor();
+  await isOpen(page);
   await expect
     .poll(
       () =>
@@ -39,7 +39,7 @@ const go = (page: Page, gate: string, stop: string) =>
 
 /** Files one figure at a stop through the reading in hand. */
 async function file(page: Page, stop: string, text: string) {
-  await page.getByRole('navigation', { name: 'Gates' }).waitFor();
+  await isOpen(page);
   await go(page, 'before', stop);
   await page.locator(`[data-stop="${stop}"]`).waitFor();
   await page.locator('#figure').fill(text);

@@ -45,6 +45,9 @@ export async function jobOf(page: Page, number: string, more = ''): Promise<stri
   return job;
 }
 
+/** Waits until the job itself is there: its gates and its next action come with the page, before it can be worked on. */
+export const isOpen = (page: Page) => page.locator('main:not([aria-busy="true"])').first().waitFor();
+
 /** The password, asked for again before an act that needs it. */
 export async function again(page: Page, password = PASSWORD) {
   const dialog = page.getByRole('dialog');
@@ -214,7 +217,7 @@ export async function sendShortRoute(
   { values, only, typed }: { values?: Record<string, number>; only?: readonly string[]; typed?: true } = {},
 ) {
   await page.goto(`${job}/${gate}`);
-  await page.getByRole('navigation', { name: 'Gates' }).waitFor();
+  await isOpen(page);
   const member = await page.evaluate(
     () =>
       new Promise<string>((told, failed) => {

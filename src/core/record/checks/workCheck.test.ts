@@ -308,6 +308,9 @@ describe('laws', () => {
       by: 'Ivo',
       at: '2026-11-03T08:00:00Z',
     };
+    const hose = find(job, 'brake-hose-slack', 'rear');
+    const forged = { ...accept, check: hose.check, place: 'rear' as const, value: hose.value ?? 0 };
+    expect(find({ ...job, acceptances: [forged] }, 'brake-hose-slack', 'rear').accepted).toBeNull();
     const accepted = releaseBlockers(verdictsOf({ ...job, acceptances: [accept] }));
     expect(accepted.map((b) => `${b.check} ${b.place}`)).not.toContain('lift-against-plan FL');
     const other = releaseBlockers(verdictsOf({ ...job, acceptances: [{ ...accept, value: accept.value + 1 }] }));

@@ -36,6 +36,9 @@ describe('a reading dated back past a gate', () => {
     // Fetched only after it is said to be taken, or after the gate had opened.
     expect(dated(50, 55)).toMatchObject({ ok: false });
     expect(dated(50, 100)).toMatchObject({ ok: false });
+    // Within what clocks may differ, and all the same signed once Plan was open.
+    expect(dated(59.9, 60.5)).toMatchObject({ ok: false });
+    expect(dated(59.9, 59.95)).toMatchObject({ ok: true });
     // Nothing opened since: nothing is needed.
     expect(dated(95, null)).toEqual({ ok: true, late: null });
   });

@@ -202,3 +202,27 @@ describe('two people at one point', () => {
     expect(workJob(struck).length).toBeGreaterThan(10);
   });
 });
+
+describe('which gate takes readings', () => {
+  const job = before();
+  const at = (gate: JobDocument['job']['gate'], openings: JobDocument['openings'] = []) => ({
+    ...job,
+    job: { ...job.job, gate },
+    openings,
+  });
+  const T = '2026-11-27T10:00:00Z';
+  const build = { gate: 'build' as const, by: 'Ivo', at: '2026-11-27T09:00:00Z' };
+  test.each([
+    ['intake', 'before', /^Open the Before gate first/],
+    ['before', 'before', null],
+    ['plan', 'before', null],
+    ['build', 'before', /closed once the build begins/],
+    ['build', 'after', /./],
+    ['after', 'after', null],
+    ['release', 'after', null],
+  ] as const)('at %s, of %s', (gate, of, says) => {
+    const shut = gateShutForReading(at(gate, [build]), of, T);
+    if (says) expect(shut).toMatch(says);
+    else expect(shut).toBeNull();
+  });
+});
