@@ -89,7 +89,9 @@ export async function grantRoles(owner: Db, database: string, secret: string): P
   await run(`GRANT UPDATE (at, before) ON job_fetches TO ${app}`);
   await run(`GRANT UPDATE (role, ended_at) ON members TO ${app}`);
   await run(`GRANT UPDATE (revoked_at) ON sheet_links, invitations TO ${app}`);
-  await run(`GRANT EXECUTE ON FUNCTION this_shop(), jobs_matching(text[]), shop_people(), shop_ids() TO ${app}`);
+  await run(
+    `GRANT EXECUTE ON FUNCTION this_shop(), jobs_matching(text[]), jobs_listed(text[], integer), shop_people(), shop_ids() TO ${app}`,
+  );
   // Whether the database is up to date is asked before anybody is sent to it.
   await run(`GRANT USAGE ON SCHEMA drizzle TO ${app}`);
   await run(`GRANT SELECT ON ALL TABLES IN SCHEMA drizzle TO ${app}`);

@@ -56,6 +56,12 @@ withDatabase('the database itself keeps shops apart', () => {
     expect(await inShop(theirs.shop.id, (tx) => count(tx, 'jobs', `where id = '${jobId}'`))).toBe(0);
     const found = await inShop(theirs.shop.id, (tx) => tx.execute(sql`select jobs_matching(array['%'])`));
     expect(found.rows).toEqual([]);
+    for (const most of [0, 1, 50]) {
+      const listed = await inShop(theirs.shop.id, (tx) =>
+        tx.execute(sql`select jobs_listed(array['%'], ${most}::integer)`),
+      );
+      expect(listed.rows).toEqual([]);
+    }
     const people = await inShop(theirs.shop.id, (tx) =>
       tx.execute<{ name: string }>(sql`select name from shop_people()`),
     );

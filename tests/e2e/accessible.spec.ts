@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { FULL } from '../support/size';
 import { jobOf, signedIn, signInAs, WHOLE, isOpen } from './support/shop';
 
 /** Goes to a page and waits until what it is for is there: a job is worked in the browser. */
@@ -36,14 +37,16 @@ const thin = (page: Page) =>
     }
   });
 
-async function clean(page: Page, what: string) {
+async function clean(page: Page, what: string, alsoBay = FULL) {
   await thin(page);
   const day = await axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  const found = [...day.violations];
   // The two themes are the same page in other inks: what can differ is contrast.
-  await page.evaluate(() => (document.documentElement.dataset.theme = 'bay'));
-  const bay = await axe(page).withRules(['color-contrast']).analyze();
-  await page.evaluate(() => (document.documentElement.dataset.theme = 'day'));
-  const found = [...day.violations, ...bay.violations];
+  if (alsoBay) {
+    await page.evaluate(() => (document.documentElement.dataset.theme = 'bay'));
+    found.push(...(await axe(page).withRules(['color-contrast']).analyze()).violations);
+    await page.evaluate(() => (document.documentElement.dataset.theme = 'day'));
+  }
   expect(found.map((v) => `${what}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
 }
 
@@ -84,7 +87,7 @@ test.describe('no axe violation, day colours and dark bay colours', () => {
     await page.goto('/');
     await clean(page, 'start');
     await signInAs(page, 'Solvei');
-    await clean(page, 'yard');
+    await clean(page, 'yard', true);
   });
   for (const [name, job, more, pages, tag] of GROUPS)
     test(name, tag ? { tag } : {}, async ({ page }) => {
@@ -95,7 +98,7 @@ test.describe('no axe violation, day colours and dark bay colours', () => {
       }
       for (const where of pages) {
         await visit(page, `${home}${where}`);
-        await clean(page, where);
+        await clean(page, where, FULL || name === 'a job’s gates');
       }
     });
   test('how a check is worked', async ({ page }) => {

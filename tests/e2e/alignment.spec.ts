@@ -168,74 +168,76 @@ test('a band filed once its figure was read judges nothing until a lead has comp
   await expect(waits).toHaveCount(0);
 });
 
-test('a print comes in whole or not at all, its columns mapped and remembered; bands that are wrong say so', async ({
-  page,
-}) => {
-  test.setTimeout(120_000);
-  await signedIn(page, 'Ivo');
-  await chooseUnits(page, 'mm');
-  const job = await book(page, { customer: 'By a stand' });
-  await openGate(page, 'Before');
-  await page.goto(`${job}/before/alignment`);
-  // A band that is upside down keeps what was typed, and the others are filed.
-  const box = (name: string) => page.getByLabel(name, { exact: true });
-  await page.getByLabel('The sheet’s ride height is').selectOption('floor-to-lip');
-  await page.getByLabel('The sheet’s ride height is').selectOption('hub-to-lip');
-  await box('Front camber, each wheel, from').fill('1');
-  await box('Front camber, each wheel, to').fill('-1');
-  await page.getByRole('button', { name: 'File the bands' }).click();
-  await expect(page.getByText('Say where they stand: sheet and date.')).toBeVisible();
-  await expect(page.getByText('The upper end must be above the lower one.')).toBeVisible();
-  await expect(box('Front camber, each wheel, from')).toHaveValue('1');
+test(
+  'a print comes in whole or not at all, its columns mapped and remembered; bands that are wrong say so',
+  { tag: WHOLE },
+  async ({ page }) => {
+    test.setTimeout(120_000);
+    await signedIn(page, 'Ivo');
+    await chooseUnits(page, 'mm');
+    const job = await book(page, { customer: 'By a stand' });
+    await openGate(page, 'Before');
+    await page.goto(`${job}/before/alignment`);
+    // A band that is upside down keeps what was typed, and the others are filed.
+    const box = (name: string) => page.getByLabel(name, { exact: true });
+    await page.getByLabel('The sheet’s ride height is').selectOption('floor-to-lip');
+    await page.getByLabel('The sheet’s ride height is').selectOption('hub-to-lip');
+    await box('Front camber, each wheel, from').fill('1');
+    await box('Front camber, each wheel, to').fill('-1');
+    await page.getByRole('button', { name: 'File the bands' }).click();
+    await expect(page.getByText('Say where they stand: sheet and date.')).toBeVisible();
+    await expect(page.getByText('The upper end must be above the lower one.')).toBeVisible();
+    await expect(box('Front camber, each wheel, from')).toHaveValue('1');
 
-  await page.locator('summary').filter({ hasText: 'A print of the alignment stand' }).click();
-  const paste = page.getByLabel('Or paste it');
-  await paste.fill('Rad;Was;Ist\nFL;camber;-0,3\nFR;camber;schief\nFL;toe;2');
-  await expect(page.getByText('Choose the column of: wheel, figure, value.')).toBeVisible();
-  await page.getByLabel('Wheel', { exact: true }).selectOption('Rad');
-  await page.getByLabel('Figure', { exact: true }).selectOption('Was');
-  await page.getByLabel('Value', { exact: true }).selectOption('Ist');
-  await expect(page.getByRole('button', { name: '1 lines are not understood' })).toBeDisabled();
-  await expect(page.getByRole('cell', { name: /schief.* is not an angle/ })).toBeVisible();
-  const good = [
-    'FL;camber;-0,3',
-    'FR;camber;-0,1',
-    'FL;caster;4,4',
-    'FR;caster;4,6',
-    'FL;toe;0,1',
-    'FR;toe;0,08',
-    'RL;toe;0,05',
-    'RR;toe;0,02',
-  ];
-  await paste.fill(['Rad;Was;Ist', ...good].join('\n'));
-  await page.getByRole('button', { name: 'File 8 figures' }).click();
-  await expect(page.getByText('8 figures filed from pasted.')).toBeVisible();
-  await expect(page.getByRole('img', { name: /^Caster: .*found \+4\.40° left/ })).toBeVisible();
-  // How this stand names its columns is kept on the tablet.
-  await page.reload();
-  await page.locator('summary').filter({ hasText: 'A print of the alignment stand' }).click();
-  await page.getByLabel('Or paste it').fill(['Rad;Was;Ist', ...good].join('\n'));
-  await expect(page.getByRole('button', { name: 'File 8 figures' })).toBeEnabled();
-  await page.getByLabel('A file of the stand').setInputFiles({
-    name: 'huge.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.alloc(2 * 1024 * 1024 + 10, 'x'),
-  });
-  await expect(page.getByText('The file is over 2 MB')).toBeVisible();
+    await page.locator('summary').filter({ hasText: 'A print of the alignment stand' }).click();
+    const paste = page.getByLabel('Or paste it');
+    await paste.fill('Rad;Was;Ist\nFL;camber;-0,3\nFR;camber;schief\nFL;toe;2');
+    await expect(page.getByText('Choose the column of: wheel, figure, value.')).toBeVisible();
+    await page.getByLabel('Wheel', { exact: true }).selectOption('Rad');
+    await page.getByLabel('Figure', { exact: true }).selectOption('Was');
+    await page.getByLabel('Value', { exact: true }).selectOption('Ist');
+    await expect(page.getByRole('button', { name: '1 lines are not understood' })).toBeDisabled();
+    await expect(page.getByRole('cell', { name: /schief.* is not an angle/ })).toBeVisible();
+    const good = [
+      'FL;camber;-0,3',
+      'FR;camber;-0,1',
+      'FL;caster;4,4',
+      'FR;caster;4,6',
+      'FL;toe;0,1',
+      'FR;toe;0,08',
+      'RL;toe;0,05',
+      'RR;toe;0,02',
+    ];
+    await paste.fill(['Rad;Was;Ist', ...good].join('\n'));
+    await page.getByRole('button', { name: 'File 8 figures' }).click();
+    await expect(page.getByText('8 figures filed from pasted.')).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Caster: .*found \+4\.40° left/ })).toBeVisible();
+    // How this stand names its columns is kept on the tablet.
+    await page.reload();
+    await page.locator('summary').filter({ hasText: 'A print of the alignment stand' }).click();
+    await page.getByLabel('Or paste it').fill(['Rad;Was;Ist', ...good].join('\n'));
+    await expect(page.getByRole('button', { name: 'File 8 figures' })).toBeEnabled();
+    await page.getByLabel('A file of the stand').setInputFiles({
+      name: 'huge.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.alloc(2 * 1024 * 1024 + 10, 'x'),
+    });
+    await expect(page.getByText('The file is over 2 MB')).toBeVisible();
 
-  // With bands it is judged at once, and without them it never is.
-  await fileBands(page, job);
-  await page.goto(`${job}/before/alignment`);
-  // What was read of the rear wants its own band; in front every figure is judged.
-  await expect(
-    page.getByRole('heading', { level: 2 }).filter({ hasText: 'Total toe, rear: enter the maker’s band' }),
-  ).toBeVisible();
-  await page
-    .locator('summary')
-    .filter({ hasText: /\d+ clear/ })
-    .click();
-  await expect(page.getByRole('button', { name: /Caster, front left/ })).toContainText('band +3.00° to +6.00°');
-});
+    // With bands it is judged at once, and without them it never is.
+    await fileBands(page, job);
+    await page.goto(`${job}/before/alignment`);
+    // What was read of the rear wants its own band; in front every figure is judged.
+    await expect(
+      page.getByRole('heading', { level: 2 }).filter({ hasText: 'Total toe, rear: enter the maker’s band' }),
+    ).toBeVisible();
+    await page
+      .locator('summary')
+      .filter({ hasText: /\d+ clear/ })
+      .click();
+    await expect(page.getByRole('button', { name: /Caster, front left/ })).toContainText('band +3.00° to +6.00°');
+  },
+);
 
 test(
   'live figures of the stand-in stand are taken while they stand still, and say that they are simulated',

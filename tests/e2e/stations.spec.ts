@@ -95,7 +95,7 @@ test('a job opened again shows before the server has told it; one that moved on 
     .toContain('seen while it lay open');
   await elsewhere.close();
   await page.goto(`${home}/story`);
-  await expect(page.getByRole('navigation', { name: 'Gates' })).toBeVisible();
+  await expect(page.locator('main[aria-busy="true"]')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Every reading, with its story' })).toHaveCount(0);
   tell();
   await expect(page.getByText('seen while it lay open')).toBeVisible();

@@ -38,7 +38,12 @@ test('one job from booking to a released sheet, in inches Before and in millimet
   await expect(page.getByText('Coil spring, rear axle: of the kit')).toBeVisible();
   await openGate(page, 'After');
   await chooseUnits(page, 'mm');
-  expect(await takeShortRoute(page, job, 'after', 'mm')).toBeGreaterThan(35);
+  // As far as its first heights by hand, the rest as it would come from a tablet.
+  if (FULL) expect(await takeShortRoute(page, job, 'after', 'mm')).toBeGreaterThan(35);
+  else {
+    expect(await takeShortRoute(page, job, 'after', 'mm', 16)).toBe(16);
+    await sendShortRoute(page, job, 'after', { typed: true });
+  }
 
   // The verdicts: the lift is on plan at every corner, in the units that were typed.
   await page.getByRole('button', { name: /\d+ clear/ }).click();

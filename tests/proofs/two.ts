@@ -31,7 +31,8 @@ await prove('two', async (check) => {
     check(`signed in on ${one.port}, filed there`, await note(runa, 'on the first'));
     runa.base = two.base;
     check(`the same session files on ${two.port}`, await note(runa, 'on the second'));
-    const page = await runa.ask(`/jobs/${job}/story`);
+    // Every page shows the job that a tablet is told here.
+    const page = await runa.ask(`/api/jobs/${job}`);
     check('and reads there what was filed on the first', (await page.text()).includes('on the first'));
     await one.kill();
     check(`${one.port} killed: ${two.port} goes on`, await note(runa, 'after the first was killed'));

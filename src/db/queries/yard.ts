@@ -30,13 +30,18 @@ export function yardQuery(db: Db, shopId: string, { words, show, gate, page }: Y
     // The longest first: it is the one that the database looks up in its index.
     .sort((a, b) => b.length - a.length)
     .map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`);
-  if (patterns.length > 0)
-    where.push(
-      sql`${jobs.id} in (select jobs_matching(array[${sql.join(
-        patterns.map((p) => sql`${p}`),
-        sql`, `,
-      )}]::text[]))`,
-    );
+  if (patterns.length > 0) {
+    const all = sql`array[${sql.join(
+      patterns.map((p) => sql`${p}`),
+      sql`, `,
+    )}]::text[]`;
+    // Of what was released there is no end: the latest are looked through first, as the list has them.
+    const found =
+      show === 'released' && gate === null
+        ? sql`jobs_listed(${all}, ${(page + 1) * YARD_PAGE + 1}::integer)`
+        : sql`jobs_matching(${all})`;
+    where.push(sql`${jobs.id} in (select ${found})`);
+  }
   // The page is cut from the jobs alone: joined first, every job of the shop would be joined to show twenty-five.
   const cut = db
     .select({

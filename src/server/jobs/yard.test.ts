@@ -107,6 +107,25 @@ withDatabase('the Yard on a real database', () => {
     expect(first).toHaveLength(YARD_PAGE);
     expect(new Set([...first, ...second].map((r) => r.id)).size).toBe(YARD_PAGE + 3);
   });
+  test('what was released is found as the list has it, by words that many have and by rare ones, page by page', async () => {
+    const una = await makePerson(await makeShop('Found again'), 'Una', 'lead');
+    expect((await bookVehicle(una, { ...FORM, customer: 'Many' }, INCH_SHOP)).ok).toBe(true);
+    await owner().execute(sql`
+      insert into jobs (shop_id, number, customer_id, vehicle_id, gate, state, booked_at, use, height_school, promise_front, promise_rear, reference_kind, search_text)
+      select shop_id, 'R-' || n, customer_id, vehicle_id, 'release', 'released', now() - (n || ' minutes')::interval, use,
+        height_school, promise_front, promise_rear, 'before', case when n % 40 = 0 then 'common rare' else 'common' end
+      from jobs, generate_series(1, 120) n where shop_id = ${una.shop.id} and state = 'open'`);
+    const found = async (words: string, page = 0) =>
+      (
+        await inShop(una.shop.id, (tx) => yardQuery(tx, una.shop.id, { words, show: 'released', gate: null, page }))
+      ).map((r) => r.number);
+    const upTo = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, i) => `R-${from + i}`);
+    expect(await found('common')).toEqual(upTo(1, YARD_PAGE + 1));
+    expect(await found('common', 2)).toEqual(upTo(2 * YARD_PAGE + 1, 3 * YARD_PAGE + 1));
+    expect(await found('common', 4)).toEqual(upTo(4 * YARD_PAGE + 1, 120));
+    expect(await found('rare common')).toEqual(['R-40', 'R-80', 'R-120']);
+    expect(await found('nobody')).toEqual([]);
+  });
   test('bookings at the same moment get numbers of their own', async () => {
     const numbers = await Promise.all(
       Array.from({ length: 8 }, () => inShop(ivo.shop.id, (tx) => nextNumber(tx, ivo.shop.id))),

