@@ -143,30 +143,34 @@ test('the bands of a vehicle like it are found in the shop and taken over', { ta
   expect(readFileSync(await saved.path(), 'utf8')).toMatch(/^rear camber,-0\.5\S*,0\.5\S*,469\.9\d* mm,/m);
 });
 
-test('a band filed once its figure was read judges nothing until a lead has compared it', async ({ page }) => {
-  await signedIn(page, 'Ivo');
-  await chooseUnits(page, 'mm');
-  const job = await jobOf(page, 'HG-0142');
-  await page.goto(`${job}/after/alignment`);
-  const waits = page.getByRole('region', { name: 'The bands wait for a lead' });
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await expect(waits).toHaveCount(0);
-  await page.locator('summary').filter({ hasText: 'The maker’s bands' }).click();
-  const toe = (box: string) => page.getByLabel(`Front total toe, ${box}`, { exact: true });
-  await toe('from').fill('-9');
-  await toe('to').fill('9');
-  await page.getByLabel('Where it stands: sheet, date').fill('my own');
-  await page.getByRole('button', { name: 'File the bands' }).click();
-  await expect(page.getByText(/no maker asks for that: Front total toe lies from -2 to 2°/)).toBeVisible();
-  await expect(toe('from')).toHaveValue('-9');
-  await toe('from').fill('0');
-  await toe('to').fill('0.4');
-  await page.getByRole('button', { name: 'File the bands' }).click();
-  await expect(waits).toContainText('nothing reads Clear by them');
-  await waits.getByLabel(/Compared with/).fill('maker’s sheet 11, March');
-  await waits.getByRole('button', { name: 'File bands looked at by a lead' }).click();
-  await expect(waits).toHaveCount(0);
-});
+test(
+  'a band filed once its figure was read judges nothing until a lead has compared it',
+  { tag: WHOLE },
+  async ({ page }) => {
+    await signedIn(page, 'Ivo');
+    await chooseUnits(page, 'mm');
+    const job = await jobOf(page, 'HG-0142');
+    await page.goto(`${job}/after/alignment`);
+    const waits = page.getByRole('region', { name: 'The bands wait for a lead' });
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect(waits).toHaveCount(0);
+    await page.locator('summary').filter({ hasText: 'The maker’s bands' }).click();
+    const toe = (box: string) => page.getByLabel(`Front total toe, ${box}`, { exact: true });
+    await toe('from').fill('-9');
+    await toe('to').fill('9');
+    await page.getByLabel('Where it stands: sheet, date').fill('my own');
+    await page.getByRole('button', { name: 'File the bands' }).click();
+    await expect(page.getByText(/no maker asks for that: Front total toe lies from -2 to 2°/)).toBeVisible();
+    await expect(toe('from')).toHaveValue('-9');
+    await toe('from').fill('0');
+    await toe('to').fill('0.4');
+    await page.getByRole('button', { name: 'File the bands' }).click();
+    await expect(waits).toContainText('nothing reads Clear by them');
+    await waits.getByLabel(/Compared with/).fill('maker’s sheet 11, March');
+    await waits.getByRole('button', { name: 'File bands looked at by a lead' }).click();
+    await expect(waits).toHaveCount(0);
+  },
+);
 
 test(
   'a print comes in whole or not at all, its columns mapped and remembered; bands that are wrong say so',

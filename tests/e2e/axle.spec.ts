@@ -67,24 +67,28 @@ test(
   },
 );
 
-test('a wheel off centre is asked by picture, and then asks what its turns are worked from', async ({ page }) => {
-  await signedIn(page, 'Runa');
-  await chooseUnits(page, 'mm');
-  const job = await book(page, { customer: 'Wheel off' });
-  await openGate(page, 'Before');
-  await page.goto(`${job}/before/read?route=axle&at=wheelOff.vehicle.floor`);
-  await inHand(page);
-  await page.locator('#figure').fill('6.4');
-  await page.getByRole('button', { name: 'File reading' }).click();
-  await expect(page.getByText('Choose by the pictures which way it is.')).toBeVisible();
-  await page.getByRole('radio', { name: 'Turned to the right' }).click();
-  await page.getByRole('button', { name: 'File reading' }).click();
-  await page.waitForURL((url) => !url.href.includes('wheelOff'));
-  await page.goto(`${job}/before/axle`);
-  await expect(page.getByText(/6\.4° to the right/).first()).toBeVisible();
-  // Bump steer has a route of its own, height and toe together.
-  await page.locator('summary').filter({ hasText: 'Bump steer over the travel' }).click();
-  await page.getByRole('link', { name: /Measure it: toe at three jacked heights/ }).click();
-  await inHand(page);
-  await expect(page.locator('h1#in-hand')).toContainText('Jacked height 1 of 3');
-});
+test(
+  'a wheel off centre is asked by picture, and then asks what its turns are worked from',
+  { tag: WHOLE },
+  async ({ page }) => {
+    await signedIn(page, 'Runa');
+    await chooseUnits(page, 'mm');
+    const job = await book(page, { customer: 'Wheel off' });
+    await openGate(page, 'Before');
+    await page.goto(`${job}/before/read?route=axle&at=wheelOff.vehicle.floor`);
+    await inHand(page);
+    await page.locator('#figure').fill('6.4');
+    await page.getByRole('button', { name: 'File reading' }).click();
+    await expect(page.getByText('Choose by the pictures which way it is.')).toBeVisible();
+    await page.getByRole('radio', { name: 'Turned to the right' }).click();
+    await page.getByRole('button', { name: 'File reading' }).click();
+    await page.waitForURL((url) => !url.href.includes('wheelOff'));
+    await page.goto(`${job}/before/axle`);
+    await expect(page.getByText(/6\.4° to the right/).first()).toBeVisible();
+    // Bump steer has a route of its own, height and toe together.
+    await page.locator('summary').filter({ hasText: 'Bump steer over the travel' }).click();
+    await page.getByRole('link', { name: /Measure it: toe at three jacked heights/ }).click();
+    await inHand(page);
+    await expect(page.locator('h1#in-hand')).toContainText('Jacked height 1 of 3');
+  },
+);

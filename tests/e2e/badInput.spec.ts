@@ -9,6 +9,7 @@ import {
   signInAs,
   signedIn,
   sendShortRoute,
+  WHOLE,
 } from './support/shop';
 
 const at = (job: string, gate: string, stop: string) => `${job}/${gate}/read?route=full&at=${stop}`;
@@ -162,7 +163,7 @@ test('a booking, a limit and a job file that are wrong say what was wrong', asyn
   await expect(page.getByRole('alert').first()).toContainText('Not a job file.');
 });
 
-test('sign-in refuses a wrong password, and a technician sets no limits', async ({ page }) => {
+test('sign-in refuses a wrong password, and a technician sets no limits', { tag: WHOLE }, async ({ page }) => {
   await page.goto('/yard');
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
   await page.getByLabel('E-mail').fill('runa@skarn.example');

@@ -196,32 +196,34 @@ test(
   },
 );
 
-test('a height read anew is swept in the worker: its other verdicts are there at once, the swept ones by themselves', async ({
-  page,
-}) => {
-  await signedIn(page, 'Ivo');
-  await chooseUnits(page, 'in');
-  const job = await jobOf(page, 'HG-0142');
-  await page.goto(`${job}/after/read?route=full&at=hubToLip.FL.floor`);
-  await expect(page.locator('#figure')).toBeVisible();
-  // What was said on the way, since a fast worker may be done before anybody looks.
-  await page.evaluate(() => {
-    window.said = new Set<string>();
-    const note = () => {
-      for (const words of ['every pose is being swept anew', 'swept over'])
-        if (document.body.innerText.includes(words)) window.said.add(words);
-    };
-    new MutationObserver(note).observe(document.body, { subtree: true, childList: true, characterData: true });
-  });
-  await page.locator('#figure').fill('21 1/2');
-  await page.keyboard.press('Enter');
-  await page.waitForURL((url) => url.pathname.endsWith('/after'));
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Tyre/ }).click();
-  const checks = page.getByRole('button', { name: /^Tyre to body, worst pose promised, front left/ });
-  await expect(checks).toContainText('swept over');
-  await expect(page.getByText('every pose is being swept anew')).toHaveCount(0);
-  expect([...(await page.evaluate(() => [...window.said]))]).toContain('every pose is being swept anew');
-});
+test(
+  'a height read anew is swept in the worker: its other verdicts are there at once, the swept ones by themselves',
+  { tag: WHOLE },
+  async ({ page }) => {
+    await signedIn(page, 'Ivo');
+    await chooseUnits(page, 'in');
+    const job = await jobOf(page, 'HG-0142');
+    await page.goto(`${job}/after/read?route=full&at=hubToLip.FL.floor`);
+    await expect(page.locator('#figure')).toBeVisible();
+    // What was said on the way, since a fast worker may be done before anybody looks.
+    await page.evaluate(() => {
+      window.said = new Set<string>();
+      const note = () => {
+        for (const words of ['every pose is being swept anew', 'swept over'])
+          if (document.body.innerText.includes(words)) window.said.add(words);
+      };
+      new MutationObserver(note).observe(document.body, { subtree: true, childList: true, characterData: true });
+    });
+    await page.locator('#figure').fill('21 1/2');
+    await page.keyboard.press('Enter');
+    await page.waitForURL((url) => url.pathname.endsWith('/after'));
+    await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /^Tyre/ }).click();
+    const checks = page.getByRole('button', { name: /^Tyre to body, worst pose promised, front left/ });
+    await expect(checks).toContainText('swept over');
+    await expect(page.getByText('every pose is being swept anew')).toHaveCount(0);
+    expect([...(await page.evaluate(() => [...window.said]))]).toContain('every pose is being swept anew');
+  },
+);
 
 test('where the worker cannot be loaded, a height read anew is swept on the page', { tag: WHOLE }, async ({ page }) => {
   await page.addInitScript(() => {

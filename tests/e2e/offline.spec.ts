@@ -52,7 +52,7 @@ const onTablet = (page: Page, n: number) =>
 const STOPS = ['FL', 'FR', 'RR', 'RL'].flatMap((place) => [`hubToLip.${place}.floor`, `tyrePressure.${place}.floor`]);
 
 /** How many readings; `npm run prove:offline` files two hundred. */
-const MANY = size(32, 200);
+const MANY = size(20, 200);
 /** After so many the page is loaded anew, after so many the tab is closed. */
 const [RELOADED, CLOSED] = [Math.floor(0.35 * MANY), Math.floor(0.6 * MANY)];
 
