@@ -37,7 +37,7 @@ test('property: no figure is written over another, on the drawing, nor beyond th
         const row = new Float64Array(ROW).fill(1.23);
         const { labels, box: paper } = labelsOf(view, row, now, METRIC_SHOP, SIZE, box);
         expect(labels.length).toBeGreaterThan(2);
-        const boxes = labels.map((l) => ({ x1: l.x, x2: l.x + l.text.length * SIZE * 0.56, y2: l.y, y1: l.y - SIZE }));
+        const boxes = labels.map((l) => ({ x1: l.x, x2: l.x + l.text.length * SIZE * 0.62, y2: l.y, y1: l.y - SIZE }));
         boxes.forEach((a, i) => {
           const inside =
             a.x1 >= paper.x && a.x2 <= paper.x + paper.width && a.y1 >= paper.y && a.y2 <= paper.y + paper.height;

@@ -98,7 +98,7 @@ const NOT_HERE: Record<NotHere, string> = {
 /** The job before it is there: its gates, stations, heights and next action as they stood when something was last filed. */
 function Opening({
   id,
-  head: { number, vehicle, shown },
+  head: { number, vehicle, state, shown },
   below,
   missing,
 }: {
@@ -111,7 +111,8 @@ function Opening({
   const at = taped && readGate(taped.gate);
   // What is in the way is told at Release as at After.
   const gate = below === 'release' ? 'after' : taped?.station === null && taped.gate !== 'plan' ? taped.gate : null;
-  const next = shown && gate ? shown.next[gate] : null;
+  // Of a closed job nothing is done next, whatever stood there when it was signed.
+  const next = shown && gate && state === 'open' ? shown.next[gate] : null;
   const rows = shown && taped?.station && at ? shown.rows[at][taped.station] : null;
   const named = taped?.station ? STATIONS.find((s) => s.id === taped.station)?.name : null;
   return (
