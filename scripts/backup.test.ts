@@ -7,6 +7,7 @@ import { sql } from 'drizzle-orm';
 import { connect } from '@/db/client';
 import { demoJobs } from './demo/jobs';
 import { insertJob } from '@/server/jobs/inserting';
+import { FULL } from '../tests/support/size';
 import { bookJob, closeAll, entry, makePerson, makeShop, owner, send, withDatabase } from '../tests/support/shopDb';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'high-gate-backup-'));
@@ -198,7 +199,10 @@ withDatabase('backup and restore', () => {
         /is not as this release|damaged/,
       ],
     ];
-    for (const [what, content, why] of forged) {
+    // Each costs two starts of the command: three of the eight in `npm test`.
+    const tried = forged.filter(([what]) => FULL || /SQL|column of its own|changed after/.test(what));
+    expect(tried.length).toBe(FULL ? 8 : 3);
+    for (const [what, content, why] of tried) {
       const evil = path.join(folder, 'evil.backup');
       writeFileSync(evil, content);
       const done = run('restore', evil, urlOf(spare));
