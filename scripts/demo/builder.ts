@@ -1,4 +1,5 @@
 import { BOOK, workingsOf } from '@/core/assembly/book';
+import { workJob } from '@/core/assembly/workJob';
 import { axleOf, isCorner } from '@/core/kernel/places';
 import { isBeam, JOB_VERSION, JobDocument, type Reading, type ReadingGate } from '@/core/document/job';
 import { buildRoute } from '@/core/assembly/route/route';
@@ -352,7 +353,20 @@ export function fillGate(job: JobDocument, gate: ReadingGate, options: FillOptio
     at += 1000 * stop.point.seconds;
     filed.push(answerStop(stop, given, { units, by, at: new Date(at).toISOString(), job: null }));
   }
-  return JobDocument.parse({ ...job, readings: [...job.readings, ...filed] });
+  return JobDocument.parse(filedToo({ ...job, readings: [...job.readings, ...filed] }, gate, by, at));
+}
+
+/** The job with whatever its checks at a gate still want filed, as each kind says that a good job files it. */
+function filedToo(job: JobDocument, gate: ReadingGate, by: string, at: number): JobDocument {
+  if (!BOOK.checks.some((check) => check.gate === gate && 'needsFiled' in check)) return job;
+  const wanted = workJob(job).flatMap((v) => (v.gate === gate ? (v.missingEntries ?? []) : []));
+  const entries = [...new Set(wanted.map(({ kind }) => kind))].flatMap((kind) => {
+    const body = BOOK.entryKind(kind)?.sample?.(job);
+    return body
+      ? [{ id: crypto.randomUUID(), kind, gate: job.job.gate, body, by, at: new Date(at).toISOString() }]
+      : [];
+  });
+  return { ...job, entries: [...job.entries, ...entries] as JobDocument['entries'] };
 }
 
 /** The stop of a key such as "barArmLength.front.floor" where it can be read on this job and has not been. */

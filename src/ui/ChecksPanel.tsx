@@ -17,6 +17,7 @@ import { Figure, PlusMinus, Words } from './Figure';
 import { VerdictFigure } from './VerdictFigure';
 import { LeadsWord } from './LeadsWord';
 import { RoomLink } from './room/RoomLink';
+import { entryHref } from './station/StationEntries';
 import { useRoom } from './room/view';
 
 interface Props {
@@ -300,6 +301,7 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
           Goes stale after a change of: {v.staleOn.map((kind) => CHANGE_NAME[kind].toLowerCase()).join('; ')}.
         </p>
       )}
+      <ToFile jobId={jobId} v={v} />
       {v.missingSpots.length > 0 && (
         <div>
           <p className="text-sm font-semibold text-pencil">{v.stale ? 'Read again' : 'Still needed'}</p>
@@ -319,6 +321,32 @@ function Working({ jobId, v }: { jobId: string; v: Verdict }) {
           </ul>
         </div>
       )}
+    </div>
+  );
+}
+
+/** What is to be filed before it can be judged, each with the way to its form. */
+function ToFile({ jobId, v }: { jobId: string; v: Verdict }) {
+  const { view } = useRoom();
+  const station = view.workings.book.stationOf(v.check);
+  if (!v.missingEntries || !station) return null;
+  return (
+    <div>
+      <p className="text-sm font-semibold text-pencil">{v.stale ? 'File again' : 'Still to be filed'}</p>
+      <ul className="ruled">
+        {v.missingEntries.map(({ kind, name }) => (
+          <li key={kind}>
+            <Dialog.Close asChild>
+              <RoomLink
+                className="flex min-h-12 items-center underline underline-offset-4"
+                href={entryHref(jobId, v.gate, station, kind)}
+              >
+                {name}
+              </RoomLink>
+            </Dialog.Close>
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }

@@ -39,7 +39,8 @@ import { sendRound } from '@/ui/device/sender';
 import { keepAll, openStore, type Store } from '@/ui/device/store';
 import { isRoom, subjectRoom } from '@/ui/room/rooms';
 import { SubjectRoom } from '@/ui/room/SubjectRoom';
-import { RoomContext, viewOf, type Looker } from '@/ui/room/view';
+import { RoomContext, type Looker } from '@/ui/room/view';
+import { viewHere } from '../support/viewHere';
 import { UnitsProvider } from '@/ui/Units';
 import { bookJob, closeAll, entry, jobOf, makePerson, makeShop, owner, reading, withDatabase } from '../support/shopDb';
 
@@ -214,7 +215,7 @@ withDatabase('a made-up subject, added by its folder and one line', () => {
       units: METRIC_SHOP,
     };
     const snapshot = { id: jobId, document, signed: null, mine: [], kits: [], versions: [] } as unknown as Snapshot;
-    const view = viewOf(snapshot, looker, [], new Memo(), false, 0);
+    const view = viewHere(snapshot, looker, new Memo(), false);
     const subject = subjectRoom('bracket');
     if (!subject) throw new Error('no room');
     const drawn = renderToStaticMarkup(

@@ -8,7 +8,8 @@ import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '@/core/kernel/units/qua
 import type { Entry } from '@/core/record/filing/entry';
 import { Memo } from '@/core/record/workings';
 import type { Snapshot } from '@/server/snapshot';
-import { RoomContext, viewOf, type JobView, type Looker } from '@/ui/room/view';
+import { RoomContext, type JobView, type Looker } from '@/ui/room/view';
+import { viewHere } from './viewHere';
 import { UnitsProvider } from '@/ui/Units';
 
 // A form's own: Node's does not take one.
@@ -65,7 +66,7 @@ export function onDevice(
       ...{ id: ID, revision: 1, tag: '', shopMark: '', version: 1, planBy: '', planAt: null, kitId: null },
       ...{ document: job, kits: [], stock: DEFAULT_STOCK, versions: [], mine: [], signed: null },
     };
-    const view = viewOf(snapshot, member, [], memo, true, 0);
+    const view = viewHere(snapshot, member, memo, true);
     const room = useMemo(() => ({ view, sure: true, refresh: () => Promise.resolve() }), [view]);
     return (
       <UnitsProvider units={units}>

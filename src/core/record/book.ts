@@ -4,7 +4,8 @@ import { LEADS_WORDS } from './leadsWords';
 import type { Point } from './point';
 import type { OwnRoute } from './route';
 import type { StationId } from './station';
-import type { EntryKind, LeadsLine, PlanPart, Subject } from './subject';
+import type { EntryKind } from './entryKind';
+import type { LeadsLine, PlanPart, Subject } from './subject';
 
 /** Everything there is, by subject and by id: made once from the one list of subjects, and passed with the workings. */
 export class Book {

@@ -1,7 +1,7 @@
 import { exactText } from '../kernel/units/format';
 import { parseQuantity } from '../kernel/units/parseQuantity';
 import type { UnitChoice } from '../kernel/units/quantity';
-import type { Field } from './subject';
+import type { Field } from './entryKind';
 
 /** What was typed into each box, by the field's name. */
 export type Typed = Readonly<Record<string, string>>;

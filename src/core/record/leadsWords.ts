@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { ChangeKind } from '../document/changes';
 import type { Filed, JobDocument } from '../document/job';
 import { Place, PLACE_NAME } from '../kernel/places';
-import { entryKind, type EntryKind } from './subject';
+import { entryKind, type EntryKind } from './entryKind';
 
 const words = (most: number) => z.string().trim().min(1, 'say why').max(most);
 const EVERYWHERE = ['intake', 'before', 'plan', 'build', 'after', 'release'] as const;

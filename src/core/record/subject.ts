@@ -1,13 +1,15 @@
 import type { z } from 'zod';
 import type { ChangeKind } from '../document/changes';
-import type { GateName, JobDocument } from '../document/job';
+import type { JobDocument, ReadingGate } from '../document/job';
 import type { Instrument } from '../kernel/uncertainty/instruments';
 import type { Phrase } from '../kernel/phrase';
 import type { Axle } from '../kernel/places';
 import type { Uncertain } from '../kernel/uncertainty/propagate';
-import type { Quantity, QuantityDefinition, UnitChoice } from '../kernel/units/quantity';
+import type { QuantityDefinition, UnitChoice } from '../kernel/units/quantity';
+import type { EntryKind, Field } from './entryKind';
 import type { CheckDefinition, Verdict } from './checks/types';
 import type { LimitFigure } from './checks/limit';
+import type { CureOffer } from './cure';
 import type { Figures } from './figures';
 import type { FittedPart } from './fittedParts';
 import type { Point } from './point';
@@ -15,13 +17,6 @@ import type { Raise } from './raised';
 import type { OwnRoute } from './route';
 import type { StationId } from './station';
 import type { Workings } from './workings';
-
-/** One box of a form that a plan part or an entry is filled in by. `name` is its key in what is kept. */
-export type Field = { name: string; label: string; hint?: string } & (
-  | { kind: 'quantity'; quantity: Quantity; /** May be left empty. */ optional?: true }
-  | { kind: 'words'; most: number }
-  | { kind: 'choice'; choices: readonly { id: string; name: string }[] }
-);
 
 /** Something that a plan says besides the lift, of one subject; kept under its id in `plan.parts`. */
 export interface PlanPart<T = unknown> {
@@ -32,24 +27,6 @@ export interface PlanPart<T = unknown> {
   fields: readonly Field[];
   /** What it says, in words with figures. */
   says(part: T): Phrase;
-}
-
-/** A kind of thing that is filed on a job besides readings, changes and notes; kept in `entries` under its kind. */
-export interface EntryKind<T = unknown> {
-  kind: string;
-  name: string;
-  schema: z.ZodType<T>;
-  fields: readonly Field[];
-  /** The gates at which it may be filed. */
-  gates: readonly GateName[];
-  /** Only a lead files it. */
-  lead?: boolean;
-  /** Something known of the vehicle, not done to it: its subject says on the sheet what stands of it. */
-  stated?: true;
-  /** Why this one may not be filed on a job, as a sentence; null where it may. */
-  refuse?(job: JobDocument, body: T): string | null;
-  /** What it says, in words with figures: for the story, the sheet and whoever looks for it. */
-  says(body: T): Phrase;
 }
 
 /**
@@ -84,6 +61,12 @@ export interface Subject {
   limits?: readonly LimitFigure[];
   planParts?: readonly PlanPart[];
   entries?: readonly EntryKind[];
+  /** What would cure what is found at an axle, each to be tried; those that cannot be on the vehicle say why. */
+  cures?: {
+    /** The checks for which there is any. */
+    for: readonly string[];
+    at(w: Workings, stage: ReadingGate | 'plan', axle: Axle): readonly CureOffer[];
+  };
   /** A route through points that are no part of the walk round the vehicle. */
   routes?: readonly OwnRoute[];
   leadsLine?: LeadsLine;
@@ -107,6 +90,5 @@ export interface Subject {
   room?: { id: string; title: string; says: string };
 }
 
-/** A plan part or an entry with its schema's own type, kept in a list with others. */
+/** A plan part with its schema's own type, kept in a list with others. */
 export const planPart = <T>(part: PlanPart<T>): PlanPart => part;
-export const entryKind = <T>(kind: EntryKind<T>): EntryKind => kind;

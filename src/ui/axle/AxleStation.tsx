@@ -7,19 +7,13 @@ import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
 import { beams } from '@/core/subjects/axlePlace/points';
 import { bumpCurve } from '@/core/subjects/steering/bumpCurve';
-import {
-  AXLE_CURES,
-  bestAxleAmount,
-  tryAxleCure,
-  worstRow,
-  type AxleCure,
-  type AxleFigures,
-} from '@/core/subjects/steering/cures';
+import { AXLE_CURES } from '@/core/subjects/steering/cures';
+import { axleCures } from '@/core/subjects/steering/offers';
 import { axleRows, standsAt, type AxleRow } from '@/core/subjects/steering/stands';
 import { newArms } from '@/core/subjects/steering/newArms';
 import { BUMP_ROUTE, steeredBeam } from '@/core/subjects/steering/points';
 import { barsAt } from '@/core/subjects/steering/read';
-import { CurePanel } from '../cures/CurePanel';
+import { CurePanel, type CureTrial } from '../cures/CurePanel';
 import { Choice } from '../room/Choice';
 import { RoomLink } from '../room/RoomLink';
 import type { StationProps } from '../room/stationProps';
@@ -32,10 +26,6 @@ import { SteeringAcross } from './SteeringAcross';
 
 const TradeChart = lazy(() => import('../driveline/TradeChart'));
 type Seen = StationProps['gate'];
-interface Trial {
-  cure: AxleCure;
-  figures: AxleFigures;
-}
 
 /** Station Axle, steering: both axles from above, what steers them, what bump does to it, and cures to try. */
 export function AxleStation({ view, gate, head, below, aside, verdicts, mayRead }: StationProps) {
@@ -45,9 +35,10 @@ export function AxleStation({ view, gate, head, below, aside, verdicts, mayRead 
   const worst = [...verdicts].sort((a, b) => RANK[a.verdict] - RANK[b.verdict])[0];
   const [picked, setPicked] = useState<Axle | null>(null);
   const axle: Axle | null = picked ?? (worst?.place === 'rear' && axles.includes('rear') ? 'rear' : (axles[0] ?? null));
-  const [trial, setTrial] = useState<Trial | null>(null);
+  const [trial, setTrial] = useState<CureTrial | null>(null);
   const stands = useMemo(() => (axle ? standsAt(w, axle, gate) : null), [w, axle, gate]);
-  const tried = stands && trial ? trial.cure.apply(stands, trial.figures) : null;
+  const cure = trial && AXLE_CURES.find(({ id }) => id === trial.id);
+  const tried = stands && cure ? cure.apply(stands, trial.figures) : null;
   const front = steeredBeam(job);
   const now = useMemo(() => (front ? barsAt(w, gate) : null), [w, gate, front]);
   const came = useMemo(() => (front && gate !== 'before' ? barsAt(w, 'before') : null), [w, gate, front]);
@@ -64,50 +55,21 @@ export function AxleStation({ view, gate, head, below, aside, verdicts, mayRead 
         : verdicts.length > 0
           ? 'Axles and steering are Clear'
           : 'Nothing is judged here yet';
-  const panel = stands && axle && (
+  const offers = useMemo(() => (axle ? axleCures(w, gate, axle) : []), [w, gate, axle]);
+  const panel = offers.length > 0 && (
     <CurePanel
-      offers={AXLE_CURES.filter((cure) => cure.never(w, stands) === null)}
-      never={AXLE_CURES.flatMap((cure) => {
-        const why = cure.never(w, stands);
-        return why === null ? [] : [{ id: cure.id, name: cure.name, why }];
+      offers={offers}
+      trial={trial}
+      onTrial={setTrial}
+      {...(arms.length > 0 && {
+        moreName: 'what new arms set',
+        more: arms.map(({ count, sets, out }) => (
+          <li key={count}>
+            <span className="font-semibold">{count} new arms</span> set {sets.join('; ')}
+            {out.length > 0 && <>. Left as it is: {out.join('; ')}</>}.
+          </li>
+        )),
       })}
-      {...(arms.length > 0 ? { moreName: 'what new arms set' } : {})}
-      more={arms.map(({ count, sets, out }) => (
-        <li key={count}>
-          <span className="font-semibold">{count} new arms</span> set {sets.join('; ')}
-          {out.length > 0 && <>. Left as it is: {out.join('; ')}</>}.
-        </li>
-      ))}
-      on={trial?.cure.id ?? null}
-      figures={trial?.figures ?? {}}
-      begin={(id) => {
-        const cure = AXLE_CURES.find((c) => c.id === id);
-        if (!cure) return;
-        const start = Object.fromEntries(cure.figures.map((f) => [f.id, f.start]));
-        const best = bestAxleAmount(w, stands, cure, start);
-        setTrial({ cure, figures: best === null || !cure.seeks ? start : { ...start, [cure.seeks]: best } });
-      }}
-      leave={() => setTrial(null)}
-      onFigures={(figures) => trial && setTrial({ ...trial, figures })}
-      tried={() => {
-        if (!trial) return { groups: [], elsewhere: [], alone: null };
-        const { was, is } = tryAxleCure(w, stands, trial.cure, trial.figures);
-        const can = is.every((row) => Number.isFinite(row.value));
-        return {
-          groups: [
-            {
-              title: axle === 'front' ? 'Front axle' : 'Rear axle',
-              was,
-              is: can ? is : null,
-              worstWas: worstRow(was),
-              worstIs: can ? worstRow(is) : 'Not measured',
-              cannot: 'With so much of it the bar does not reach.',
-            },
-          ],
-          elsewhere: trial.cure.elsewhere(w, stands, trial.figures),
-          alone: can && worstRow(is) !== 'Clear' ? 'Alone it does not make every row Clear.' : null,
-        };
-      }}
     />
   );
   return (

@@ -7,7 +7,7 @@ import type { JobDocument } from '@/core/document/job';
 import type { Stage } from '@/core/subjects/linkage/stages';
 import type { Fitment } from '@/core/document/fitment';
 import type { AssessAnswer } from '@/workers/clearanceApi';
-import { askSweeper, sweeper } from '../linkage/sweeper';
+import { askSweeper, sweeping } from '../linkage/sweeper';
 
 /** What a corner is weighed for; `key` names it among others weighed beside it. */
 export interface Wanted {
@@ -68,10 +68,10 @@ export function useWeighed(
     })();
     return () => {
       gone = true;
-      void sweeper().api.stopAssessing();
+      void sweeping.running().api.stopAssessing();
     };
   }, [job, asked, corner, stage, grade]);
-  const stop = useCallback(() => void sweeper().api.stopAssessing(), []);
+  const stop = useCallback(() => void sweeping.running().api.stopAssessing(), []);
   const again = useCallback(() => setRun((n) => n + 1), []);
   return { weighed: found.asked === asked ? found.by : {}, stop, again };
 }

@@ -1,113 +1,87 @@
 'use client';
 
-import { useState, type ReactNode } from 'react';
-import type { VerdictWord } from '@/core/kernel/judge';
-import { say, type Phrase } from '@/core/kernel/phrase';
+import { useMemo, useState, type ReactNode } from 'react';
+import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
-import type { Quantity } from '@/core/kernel/units/quantity';
+import type { CureFigures, CureOffer, TriedRow } from '@/core/record/cure';
 import { Arm, verdictInk } from '../drawings/Arm';
 import { Figure } from '../Figure';
 import { SliderRow } from '../linkage/Sliders';
 import { useUnits } from '../Units';
 
-/** A figure that a cure is set by. Base units. */
-export interface TryFigure {
+/** A cure on trial: which, and what it is set to. */
+export interface CureTrial {
   id: string;
-  name: string;
-  quantity: Quantity;
-  low: number;
-  high: number;
-  start: number;
-}
-export type TryFigures = Readonly<Record<string, number>>;
-export interface Offer {
-  id: string;
-  name: string;
-  figures: readonly TryFigure[];
-  build: readonly string[];
-}
-/** One figure as it is or would be; without a word it is shown, not judged. */
-export interface TriedRow {
-  id: string;
-  title: string;
-  quantity: Quantity;
-  value: number;
-  word: VerdictWord | null;
-}
-export interface TriedGroup {
-  title: string;
-  was: readonly TriedRow[] | null;
-  /** Null where it cannot be with so much of the cure. */
-  is: readonly TriedRow[] | null;
-  worstWas: VerdictWord;
-  worstIs: VerdictWord;
-  /** What it cannot be then, in words. */
-  cannot: string;
+  figures: CureFigures;
 }
 
 /** What would cure a station: each offer is applied, judged again, and shown with what it changes elsewhere. */
 export function CurePanel({
   offers,
-  never,
+  trial,
+  onTrial,
   more,
   moreName,
-  on,
-  figures,
-  begin,
-  leave,
-  onFigures,
-  tried,
 }: {
-  offers: readonly Offer[];
-  never: readonly { id: string; name: string; why: string }[];
+  offers: readonly CureOffer[];
+  trial: CureTrial | null;
+  onTrial: (trial: CureTrial | null) => void;
   /** What stands under what cannot be on it, and its name. */
   more?: ReactNode;
   moreName?: string;
-  /** The offer on trial, and by how much. */
-  on: string | null;
-  figures: TryFigures;
-  begin: (id: string) => void;
-  leave: () => void;
-  onFigures: (figures: TryFigures) => void;
-  tried: () => { groups: readonly TriedGroup[]; elsewhere: readonly (string | Phrase)[]; alone: string | null };
 }) {
   const [shown, setShown] = useState(false);
+  const can = offers.filter(({ never }) => never === null);
+  const never = offers.filter((offer) => offer.never !== null);
   return (
     <section aria-labelledby="cures">
       <h2 id="cures" className="pb-1">
         What would cure it
       </h2>
-      {offers.length === 0 && <p className="hint">Nothing of this station can be put on it: see below why.</p>}
+      {can.length === 0 && <p className="hint">Nothing of this station can be put on it: see below why.</p>}
       <ul className="ruled">
-        {offers.map((offer) => (
+        {can.map((offer) => (
           <li key={offer.id} className="py-2">
             <div className="flex items-center justify-between gap-3">
               <p className="font-semibold">{offer.name}</p>
-              {on === offer.id ? (
-                <button type="button" className="btn" onClick={leave}>
+              {trial?.id === offer.id ? (
+                <button type="button" className="btn" onClick={() => onTrial(null)}>
                   Leave it
                 </button>
               ) : (
-                <button type="button" className="btn" aria-label={`Try: ${offer.name}`} onClick={() => begin(offer.id)}>
+                <button
+                  type="button"
+                  className="btn"
+                  aria-label={`Try: ${offer.name}`}
+                  onClick={() => onTrial({ id: offer.id, figures: offer.best() })}
+                >
                   Try
                 </button>
               )}
             </div>
-            {on === offer.id && <Tried offer={offer} figures={figures} onFigures={onFigures} {...tried()} />}
+            {trial?.id === offer.id && (
+              <Tried
+                offer={offer}
+                figures={trial.figures}
+                onFigures={(figures) => onTrial({ id: offer.id, figures })}
+              />
+            )}
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        className="min-h-12 font-semibold underline underline-offset-4"
-        aria-expanded={shown}
-        onClick={() => setShown(!shown)}
-      >
-        {never.length} that cannot be on it{moreName ? `, and ${moreName}` : ''}
-      </button>
+      {(never.length > 0 || more !== undefined) && (
+        <button
+          type="button"
+          className="min-h-12 font-semibold underline underline-offset-4"
+          aria-expanded={shown}
+          onClick={() => setShown(!shown)}
+        >
+          {never.length} that cannot be on it{moreName ? `, and ${moreName}` : ''}
+        </button>
+      )}
       {shown && (
         <ul className="space-y-2 pb-2 text-[15px]">
-          {never.map(({ id, name, why }) => (
+          {never.map(({ id, name, never: why }) => (
             <li key={id}>
               <span className="font-semibold">{name}</span>: {why}.
             </li>
@@ -123,18 +97,13 @@ function Tried({
   offer,
   figures,
   onFigures,
-  groups,
-  elsewhere,
-  alone,
 }: {
-  offer: Offer;
-  figures: TryFigures;
-  onFigures: (figures: TryFigures) => void;
-  groups: readonly TriedGroup[];
-  elsewhere: readonly (string | Phrase)[];
-  alone: string | null;
+  offer: CureOffer;
+  figures: CureFigures;
+  onFigures: (figures: CureFigures) => void;
 }) {
   const units = useUnits();
+  const { groups, elsewhere, alone } = useMemo(() => offer.tried(figures), [offer, figures]);
   return (
     <div className="space-y-3 border-l-4 border-graphite pt-2 pl-3" aria-live="polite">
       {offer.figures.map((f) => {

@@ -7,7 +7,7 @@ import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
 import type { Axle } from '@/core/kernel/places';
 import type { Verdict } from '@/core/record/checks/types';
-import { partsAt } from '@/core/subjects/driveline/cures';
+import { CURES, partsAt } from '@/core/subjects/driveline/cures';
 import { judgedTrain, JOINT_TITLE, wordOf } from '@/core/subjects/driveline/judged';
 import { stringOf } from '@/core/subjects/driveline/line';
 import { shaftOrder } from '@/core/subjects/driveline/order';
@@ -21,7 +21,8 @@ import { Choice } from '../room/Choice';
 import type { StationProps } from '../room/stationProps';
 import type { JobView } from '../room/view';
 import { useUnits } from '../Units';
-import { Cures, type Trial } from './Cures';
+import type { CureTrial } from '../cures/CurePanel';
+import { ShaftCures } from './ShaftCures';
 import { SpeedStrip, type SpeedLine } from './SpeedStrip';
 import { StringLine, type JointShown, type StringShown } from './StringLine';
 
@@ -39,7 +40,7 @@ export function DrivelineStation({ view, gate, head, below, aside, verdicts }: S
   const [picked, setPicked] = useState<Axle | null>(null);
   const axle: Axle =
     picked ?? (worst?.place === 'front' ? 'front' : axles.includes('rear') ? 'rear' : (axles[0] ?? 'rear'));
-  const [trial, setTrial] = useState<Trial | null>(null);
+  const [trial, setTrial] = useState<CureTrial | null>(null);
   const parts = useMemo(() => partsAt(w, axle, gate), [w, axle, gate]);
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
@@ -76,7 +77,7 @@ export function DrivelineStation({ view, gate, head, below, aside, verdicts }: S
         {below}
       </div>
       <aside className="space-y-5 border-l border-rule p-5" aria-label="Checks of this station">
-        {aside(parts && <Cures w={w} stage={gate} parts={parts} trial={trial} onTrial={setTrial} />)}
+        {aside(<ShaftCures w={w} stage={gate} axle={axle} trial={trial} onTrial={setTrial} />)}
       </aside>
     </main>
   );
@@ -95,7 +96,7 @@ function Train({
   gate: Seen;
   axle: Axle;
   parts: TrainParts | null;
-  trial: Trial | null;
+  trial: CureTrial | null;
   /** What is judged of it at this gate, worst first. */
   found: readonly Verdict[];
   choice: ReactNode;
@@ -104,7 +105,8 @@ function Train({
   const units = useUnits();
   const shown = useMemo(() => {
     if (!parts) return null;
-    const now = trial ? trial.cure.apply(w, parts, trial.figures) : parts;
+    const cure = trial && CURES.find(({ id }) => id === trial.id);
+    const now = cure ? cure.apply(w, parts, trial.figures) : parts;
     const judged = judgedTrain(w, gate, now);
     const lines: StringShown[] = [];
     for (const stage of STAGES.slice(0, STAGES.indexOf(gate) + 1)) {

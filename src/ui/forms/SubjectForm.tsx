@@ -2,7 +2,7 @@
 
 import { useState, useTransition } from 'react';
 import { readFields, typedFrom } from '@/core/record/fields';
-import type { Field } from '@/core/record/subject';
+import type { Field } from '@/core/record/entryKind';
 import { useUnits } from '../Units';
 import { SelectField, TextField } from './fields';
 

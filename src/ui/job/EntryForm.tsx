@@ -1,6 +1,6 @@
 'use client';
 
-import type { EntryKind } from '@/core/record/subject';
+import type { EntryKind } from '@/core/record/entryKind';
 import { SubjectForm } from '../forms/SubjectForm';
 import { useFiling } from '../room/useFiling';
 

@@ -1,31 +1,13 @@
 'use client';
 
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import type { SweepApi } from '@/workers/sweepWorker';
-
-interface Sweeper {
-  api: Remote<SweepApi>;
-  /** Never resolves; rejects where the worker's code cannot be loaded, as without network at first use. */
-  failed: Promise<never>;
-}
-let kept: Sweeper | null = null;
+import { PageWorker } from '../pageWorker';
 
 /** The one sweep worker of this page, started at first use. */
-export function sweeper(): Sweeper {
-  if (!kept) {
-    const worker = new Worker(new URL('../../workers/sweepWorker.ts', import.meta.url), { type: 'module' });
-    const failed = new Promise<never>((_, refuse) => {
-      worker.addEventListener('error', () => {
-        // The next one to ask tries again.
-        kept = null;
-        refuse(new Error('the sweep worker could not be loaded'));
-      });
-    });
-    failed.catch(() => {});
-    kept = { api: wrap<SweepApi>(worker), failed };
-  }
-  return kept;
-}
+export const sweeping = new PageWorker<SweepApi>(
+  () => new Worker(new URL('../../workers/sweepWorker.ts', import.meta.url), { type: 'module' }),
+);
 
 /**
  * Asks the sweep worker for something that takes a while.
@@ -38,13 +20,12 @@ export async function askSweeper<P extends Promise<unknown>>(
   ask: (api: Remote<SweepApi>, report: (share: number) => void) => P,
   onShare: (share: number) => void,
 ): Promise<Awaited<P>> {
-  const { api, failed } = sweeper();
   let answered = false;
   const report = proxy((share: number) => {
     if (!answered) onShare(share);
   });
   try {
-    return await Promise.race([ask(api, report), failed]);
+    return await sweeping.ask((api) => ask(api, report));
   } finally {
     answered = true;
   }

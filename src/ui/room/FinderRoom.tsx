@@ -11,7 +11,7 @@ import type { UnitChoice } from '@/core/kernel/units/quantity';
 import type { FindAnswer } from '@/workers/clearanceApi';
 import { Answer, Refused } from '../clearance/FinderAnswer';
 import { FinderTable } from '../clearance/FinderTable';
-import { askSweeper, sweeper } from '../linkage/sweeper';
+import { askSweeper, sweeping } from '../linkage/sweeper';
 import { Choice } from './Choice';
 import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
@@ -73,7 +73,7 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
     })();
     return () => {
       gone = true;
-      void sweeper().api.stopFinding();
+      void sweeping.running().api.stopFinding();
     };
   }, [job, axle, stock, lifts, run]);
 
@@ -118,7 +118,7 @@ export function FinderRoom({ view, asked }: { view: JobView; asked: { end?: stri
             <span className="block h-full bg-graphite" style={{ width: `${Math.round(100 * found.share)}%` }} />
           </span>
           <span className="fig">{Math.round(100 * found.share)} %</span>
-          <button type="button" className="btn" onClick={() => void sweeper().api.stopFinding()}>
+          <button type="button" className="btn" onClick={() => void sweeping.running().api.stopFinding()}>
             Stop
           </button>
         </p>

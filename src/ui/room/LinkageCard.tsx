@@ -1,5 +1,6 @@
 'use client';
 
+import type { ReadingGate } from '@/core/document/job';
 import { AXLES } from '@/core/kernel/places';
 import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
 import { assemble, measuredShare } from '@/core/subjects/linkage/assemble';
@@ -9,7 +10,9 @@ import { RoomLink } from './RoomLink';
 import type { JobView } from './view';
 
 /** The linkage at a gate: how much of it is measured, the way to it, and the route to more of it. */
-export function LinkageCard({ view, routes }: { view: JobView; routes: boolean }) {
+export function LinkageCard({ view, route }: { view: JobView; route: ReadingGate | null }) {
+  // Its points are read as the vehicle comes.
+  const routes = route === 'before';
   const { id, job } = view;
   const left = (kind: 'linkage' | 'linkage-both') => buildRoute(view.workings, 'before', kind);
   return (

@@ -6,7 +6,10 @@ import type { ComponentProps, MouseEvent } from 'react';
 export function goTo(href: string, { instead = false } = {}): void {
   if (instead) window.history.replaceState(null, '', href);
   else window.history.pushState(null, '', href);
-  window.scrollTo(0, 0);
+  const [, part] = href.split('#');
+  const there = part ? document.getElementById(part) : null;
+  if (there) there.scrollIntoView();
+  else window.scrollTo(0, 0);
 }
 
 /** A link within a job. It is a real link (it can be copied, and opened in a tab), but needs no network to follow. */

@@ -1,17 +1,14 @@
 'use client';
 
 import { GATE_TITLE } from '@/core/document/gateTitles';
-import { whenShort } from '@/core/kernel/time/when';
 import { spotKey } from '@/core/record/figures';
 import type { Subject } from '@/core/record/subject';
 import { buildRoute } from '@/core/assembly/route/route';
 import { ChecksPanel } from '../ChecksPanel';
-import { FiledState } from '../device/FiledState';
 import { Words } from '../Figure';
-import { EntryForm } from '../job/EntryForm';
 import { PlanPartForm } from '../job/PlanPartForm';
+import { SubjectEntries } from '../station/StationEntries';
 import { RoomLink } from './RoomLink';
-import { entriesTold } from '@/core/record/story';
 import type { JobView } from './view';
 
 /**
@@ -19,13 +16,11 @@ import type { JobView } from './view';
  * says of it. A subject whose room needs a drawing has one of its own instead.
  */
 export function SubjectRoom({ view, subject }: { view: JobView; subject: Subject }) {
-  const { id, job, workings, verdicts, open, bay, member } = view;
-  const zone = member.shop.timeZone;
+  const { id, job, workings, verdicts, open, bay } = view;
   const mine = new Set((subject.checks ?? []).map((c) => c.id));
   const gate = ['after', 'release'].includes(job.job.gate) ? ('after' as const) : ('before' as const);
   const ids = new Set((subject.points ?? []).map((p) => p.id));
   const stops = buildRoute(workings, gate, 'full').filter((stop) => ids.has(stop.point.id));
-  const told = entriesTold(workings).filter(({ filed }) => (subject.entries ?? []).some((e) => e.kind === filed.kind));
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-6 p-5">
@@ -69,27 +64,7 @@ export function SubjectRoom({ view, subject }: { view: JobView; subject: Subject
             <PlanPartForm part={part} />
           </section>
         ))}
-        {(subject.entries ?? []).map((kind) => (
-          <section key={kind.kind} aria-labelledby={`kind-${kind.kind}`}>
-            <h2 id={`kind-${kind.kind}`} className="pb-2">
-              {kind.name}
-            </h2>
-            {open && bay && kind.gates.includes(job.job.gate) && <EntryForm kind={kind} />}
-            <ul className="ruled">
-              {told
-                .filter(({ filed }) => filed.kind === kind.kind)
-                .map(({ filed, says }) => (
-                  <li key={filed.id} className="py-2">
-                    <Words phrase={says} />
-                    <p className="text-sm text-pencil">
-                      {GATE_TITLE[filed.gate]} · {whenShort(filed.at, zone)} {filed.by}{' '}
-                      <FiledState state={view.stateOf(filed.id)} />
-                    </p>
-                  </li>
-                ))}
-            </ul>
-          </section>
-        ))}
+        <SubjectEntries view={view} kinds={subject.entries ?? []} />
       </div>
       <aside className="border-l border-rule p-5">
         <h2 className="pb-1">Checks</h2>

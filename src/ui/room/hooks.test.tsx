@@ -1,11 +1,12 @@
 /** @jest-environment-options {"globalsCleanup": "off"} */
 import 'fake-indexeddb/auto';
 import '../../../tests/support/dom';
-import { renderHook, waitFor } from '@testing-library/react';
+import { cleanup, renderHook, waitFor } from '@testing-library/react';
 import { Memo } from '@/core/record/workings';
 import { workingsOf } from '@/core/assembly/book';
-import { CORE_VERSION, workJob } from '@/core/assembly/workJob';
+import { CORE_VERSION, withoutWorking, workJob } from '@/core/assembly/workJob';
 import type { JobDocument } from '@/core/document/job';
+import type { Entry } from '@/core/record/filing/entry';
 import { DEFAULT_STOCK } from '@/core/document/fitRules';
 import { obstaclePoint } from '@/core/subjects/clearance/points';
 import { sweepsLeft, sweptCorners } from '@/core/subjects/clearance/fit/assessed';
@@ -13,6 +14,8 @@ import type { Snapshot } from '@/server/snapshot';
 import { demoJobs } from '../../../scripts/demo/jobs';
 import { handOver, keepJob, store, type Waiting } from '../device/store';
 import { askSweeper } from '../linkage/sweeper';
+import { Judge } from '../../workers/judgeApi';
+import { askJudge } from './judge';
 import { useOpened } from './opened';
 import { useSnapshot } from './useSnapshot';
 import { useView } from './useView';
@@ -22,6 +25,7 @@ const device = { ready: true, waiting: [] as Waiting[], heard: jest.fn(), hand: 
 jest.mock('../device/DeviceProvider', () => ({ useDevice: () => device }));
 jest.mock('../device/offline', () => ({ keepPage: () => Promise.resolve() }));
 jest.mock('../linkage/sweeper', () => ({ askSweeper: jest.fn() }));
+jest.mock('./judge', () => ({ askJudge: jest.fn(), openJudge: jest.fn() }));
 
 const demo = (number: string): JobDocument => {
   const job = demoJobs().find((j) => j.job.number === number);
@@ -210,6 +214,7 @@ describe('a job as it is opened', () => {
 
 describe('a job as it is worked here', () => {
   const ask = askSweeper as jest.Mock;
+  const judging = askJudge as jest.Mock<ReturnType<typeof askJudge>, Parameters<typeof askJudge>>;
   // One corner of it: each is swept, and more than once here.
   const rescue = demo('HG-0142');
   const taped = {
@@ -221,20 +226,40 @@ describe('a job as it is worked here', () => {
   const swept = sweptCorners(workingsOf(taped, new Memo()), sweepsLeft(workingsOf(taped, new Memo(), true)));
   const NOBODY: Waiting[] = [];
   const LONG = { timeout: 20_000 };
-  const asWhole = new Set(whole.map((v) => JSON.stringify(v)));
+  const asWhole = new Set(whole.map((v) => JSON.stringify(withoutWorking(v))));
+  const NOTE: Entry = {
+    ...{ kind: 'note', id: '22222222-2222-4222-8222-222222222222', jobId: ID, at: '2026-11-02T10:00:00.000Z' },
+    ...{ mark: null, body: { text: 'a note' } },
+  };
+  /** As the worker does, in its place. */
+  let judge = new Judge();
+  const judgedBy: typeof askJudge = async ({ id, document, told }, live, name, given) => {
+    judge.open({ id, job: document, swept: told?.core === CORE_VERSION ? told.swept : null });
+    return judge.judge({ entries: live.map((w) => w.entry), name, swept: given });
+  };
   /** The verdicts that are not what the job comes to once everything is swept. */
-  const notYet = ({ verdicts }: JobView): string[] =>
-    verdicts
-      .filter((v) => !asWhole.has(JSON.stringify(v)))
-      .map((v) => `${v.check} ${v.place}: ${v.verdict}`)
-      .concat(verdicts.length === whole.length ? [] : ['another number of verdicts']);
+  const notYet = (view: JobView | null): string[] =>
+    view === null
+      ? ['nothing yet']
+      : view.verdicts
+          .filter((v) => !asWhole.has(JSON.stringify(withoutWorking(v))))
+          .map((v) => `${v.check} ${v.place}: ${v.verdict}`)
+          .concat(view.verdicts.length === whole.length ? [] : ['another number of verdicts']);
   const shown = (snapshot: Snapshot) => renderHook(() => useView(snapshot, runa, NOBODY));
-  beforeEach(() => ask.mockReset());
+  afterEach(cleanup);
+  beforeEach(() => {
+    ask.mockReset();
+    judge = new Judge();
+    judging.mockReset();
+    judging.mockImplementation(judgedBy);
+  });
 
-  test('the worker sweeps: all the rest is there at once, the swept ones when it tells', async () => {
+  test('one worker judges, another sweeps: all the rest is there first, the swept ones when it tells', async () => {
     let tell: (answer: unknown) => void = () => {};
     ask.mockReturnValue(new Promise((done) => (tell = done)));
     const hook = shown(snapshotOf(taped));
+    expect(hook.result.current).toBeNull();
+    await waitFor(() => expect(hook.result.current).not.toBeNull(), LONG);
     const waits = notYet(hook.result.current);
     expect(waits.length).toBeGreaterThan(0);
     expect(waits.length).toBeLessThan(whole.length / 2);
@@ -242,6 +267,7 @@ describe('a job as it is worked here', () => {
     tell({ ok: true, swept });
     await waitFor(() => expect(notYet(hook.result.current)).toEqual([]), LONG);
     expect(ask).toHaveBeenCalledTimes(1);
+    expect(judging).toHaveBeenCalledTimes(2);
   });
   test.each([
     ['its code cannot be loaded', () => Promise.reject(new Error('no code'))],
@@ -253,21 +279,54 @@ describe('a job as it is worked here', () => {
     await waitFor(() => expect(notYet(hook.result.current)).toEqual([]), LONG);
     expect(ask).toHaveBeenCalledTimes(1);
   });
-  test('what the server swept is not swept again', async () => {
-    const hook = shown({ ...snapshotOf(taped), told: { core: 'another', swept, verdicts: [] } });
-    expect(notYet(hook.result.current)).toEqual([]);
+  test('where no worker judges, it is judged and swept here', async () => {
+    judging.mockRejectedValue(new Error('no code'));
+    const hook = shown(snapshotOf(taped));
+    await waitFor(() => expect(notYet(hook.result.current)).toEqual([]), LONG);
     expect(ask).not.toHaveBeenCalled();
+    expect(judging).toHaveBeenCalledTimes(1);
   });
-  test('what the server worked is shown as it told it, until something waits here or its arithmetic is another', () => {
+  test('what the server swept is not swept again; what another arithmetic swept is', async () => {
+    ask.mockResolvedValue({ ok: true, swept });
+    const told = { core: CORE_VERSION, swept, verdicts: [] };
+    const waits = [{ jobId: ID, id: NOTE.id, state: 'here', entry: NOTE } as unknown as Waiting];
+    const of = { ...snapshotOf(taped), told };
+    const noted = renderHook(() => useView(of, runa, waits));
+    await waitFor(() => expect(notYet(noted.result.current)).toEqual([]), LONG);
+    expect(ask).not.toHaveBeenCalled();
+    noted.unmount();
+    judge = new Judge();
+    const hook = shown({ ...snapshotOf(taped), told: { ...told, core: 'another' } });
+    await waitFor(() => expect(notYet(hook.result.current)).toEqual([]), LONG);
+    expect(ask).toHaveBeenCalledTimes(1);
+  });
+  test('what the server worked is shown as it told it, until something waits here or its arithmetic is another', async () => {
+    ask.mockResolvedValue({ ok: true, swept });
     const verdicts = workJob(taped, workingsOf(taped)).slice(0, 3);
     const told = { core: CORE_VERSION, swept, verdicts };
-    expect(shown({ ...snapshotOf(taped), told }).result.current.verdicts).toBe(verdicts);
+    expect(shown({ ...snapshotOf(taped), told }).result.current?.verdicts).toBe(verdicts);
+    expect(judging).not.toHaveBeenCalled();
     const other = shown({ ...snapshotOf(taped), told: { ...told, core: '0.0.1' } });
-    expect(other.result.current.verdicts.length).toBeGreaterThan(3);
-    const entry = { kind: 'note', id: 'n1', gate: 'after', at: '2026-11-02T10:00:00Z', body: { text: 'a note' } };
-    const waits = [{ jobId: ID, id: 'n1', state: 'here', entry } as unknown as Waiting];
+    await waitFor(() => expect(other.result.current?.verdicts.length).toBeGreaterThan(3), LONG);
+    const waits = [{ jobId: ID, id: NOTE.id, state: 'here', entry: NOTE } as unknown as Waiting];
     const toldOf = { ...snapshotOf(taped), told };
     const own = renderHook(() => useView(toldOf, runa, waits));
-    expect(own.result.current.verdicts.length).toBeGreaterThan(3);
+    // As it stood, with what was filed on it, until the worker says what it comes to.
+    expect(own.result.current?.verdicts).toBe(verdicts);
+    expect(own.result.current?.job.notes.at(-1)).toMatchObject({ text: 'a note' });
+    await waitFor(() => expect(own.result.current?.verdicts.length).toBeGreaterThan(3), LONG);
+  });
+  test('a later state that was told takes nothing back of what was filed here and is judged', async () => {
+    ask.mockResolvedValue({ ok: true, swept });
+    const told = { core: CORE_VERSION, swept, verdicts: workJob(taped, workingsOf(taped)).slice(0, 3) };
+    const waits = [{ jobId: ID, id: NOTE.id, state: 'here', entry: NOTE } as unknown as Waiting];
+    const hook = renderHook(({ of }) => useView(of, runa, waits), {
+      initialProps: { of: { ...snapshotOf(taped), told } },
+    });
+    await waitFor(() => expect(hook.result.current?.verdicts.length).toBeGreaterThan(3), LONG);
+    const judged = hook.result.current?.verdicts;
+    judging.mockReturnValue(new Promise(() => {}));
+    hook.rerender({ of: { ...snapshotOf({ ...taped }, 2), told } });
+    expect(hook.result.current?.verdicts).toBe(judged);
   });
 });

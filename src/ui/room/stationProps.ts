@@ -1,11 +1,12 @@
 import type { ReactNode } from 'react';
 import type { Verdict } from '@/core/record/checks/types';
+import type { SeenAt } from '../station/stationDrawing';
 import type { JobView } from './view';
 
 /** What a station that draws itself is given by the room about it. */
 export interface StationProps {
   view: JobView;
-  gate: 'before' | 'plan' | 'after';
+  gate: SeenAt;
   /** Its name and the switch between gates. */
   head: ReactNode;
   /** Its readings. */

@@ -2,61 +2,82 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { workingsOf } from '@/core/assembly/book';
+import { CORE_VERSION } from '@/core/assembly/workJob';
+import type { Verdict } from '@/core/record/checks/types';
 import { Memo } from '@/core/record/workings';
-import { sweepsLeft, takeSwept } from '@/core/subjects/clearance/fit/assessed';
+import { takeSwept } from '@/core/subjects/clearance/fit/assessed';
 import type { Snapshot } from '@/server/snapshot';
 import type { Waiting } from '../device/store';
 import { askSweeper } from '../linkage/sweeper';
-import { viewOf, type JobView, type Looker } from './view';
-import { warmed } from './warmed';
+import { askJudge, openJudge } from './judge';
+import { hereOf, judgedHere, viewOf, type Here, type JobView, type Looker } from './view';
+
+/** What the worker said of a state of the job. */
+interface Judged {
+  of: Here;
+  verdicts: readonly Verdict[];
+}
 
 /**
- * The job as this device shows it. What a filing makes to be swept anew is swept in the worker: every other verdict
- * is there at once, and the swept ones as soon as it tells. Without a worker it is done here.
+ * The job as this device shows it. What a filing makes to be judged anew is judged in a worker, and what it makes to be
+ * swept anew is swept in another: until they tell, each row stands as it stood. Without workers it is done here.
+ *
+ * @returns null while nobody has told yet what the job comes to
  */
-export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[]): JobView {
-  // Counts what the worker told: each time the job is worked again.
-  const [told, setTold] = useState(0);
+export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[]): JobView | null {
+  const [judged, setJudged] = useState<Judged | null>(null);
   const [alone, setAlone] = useState(false);
   const [memo] = useState(() => new Memo());
-  // What the server swept of the job as it told it need not be swept here.
+  // What the server swept of the job as it told it need not be swept here; another arithmetic's sweeps are not ours.
   const known = useMemo(() => {
-    if (snapshot.told) takeSwept(workingsOf(snapshot.document, memo, true), snapshot.told.swept);
+    if (snapshot.told?.core === CORE_VERSION) takeSwept(workingsOf(snapshot.document, memo, true), snapshot.told.swept);
     return memo;
   }, [snapshot, memo]);
-  const view = useMemo(() => {
-    return viewOf(snapshot, member, waiting, known, !alone, told);
-  }, [snapshot, member, waiting, known, alone, told]);
-  const { job, workings, told: toldIt, open } = view;
+  const here = useMemo(
+    () => hereOf(snapshot, member, waiting, known, !alone),
+    [snapshot, member, waiting, known, alone],
+  );
+  const verdicts = useMemo(() => {
+    if (here.settled || alone) return judgedHere(here);
+    // Of this state, or of the one before it; but where a later state was told, only if nothing filed here is missing in it.
+    const had = new Set(judged?.of.live.map((w) => w.id));
+    if (judged && (judged.of.document === here.document || here.live.every((w) => had.has(w.id))))
+      return judged.verdicts;
+    const told = snapshot.told?.core === CORE_VERSION ? snapshot.told.verdicts : null;
+    return told ?? judged?.verdicts ?? null;
+  }, [snapshot, here, alone, judged]);
+
+  const open = here.job.job.state === 'open' && snapshot.signed === null;
   useEffect(() => {
-    if (!toldIt || !open) return;
-    let end = () => {};
-    // Not while what was asked for is still being drawn.
-    const soon = setTimeout(() => (end = warmed(workings)), 1500);
-    return () => {
-      clearTimeout(soon);
-      end();
-    };
-  }, [workings, toldIt, open]);
-  // What the server told, or froze, waits for no sweep.
-  const whole = view.told || view.signed !== null;
+    if (alone || !open) return;
+    // Not while what was asked for is still being drawn; whoever files before that finds it opened by then.
+    const soon = setTimeout(() => void openJudge(snapshot).catch(() => {}), 1500);
+    return () => clearTimeout(soon);
+  }, [snapshot, alone, open]);
+
   useEffect(() => {
-    if (alone || whole) return;
-    const corners = sweepsLeft(workings);
-    if (corners.length === 0) return;
+    if (alone || here.settled) return;
     let gone = false;
     void (async () => {
       try {
+        const first = await askJudge(snapshot, here.live, member.name, null);
+        if (gone) return;
+        if (!first.ok) return setAlone(true);
+        setJudged({ of: here, verdicts: first.verdicts });
+        if (first.left.length === 0) return;
         const answer = await askSweeper(
-          (api) => api.sweepForChecks({ job, corners }),
+          (api) => api.sweepForChecks({ job: here.job, corners: first.left }),
           () => {},
         );
-        if (answer.ok) takeSwept(workings, answer.swept);
+        if (answer.ok) takeSwept(here.workings, answer.swept);
+        else if (answer.reason !== 'stopped' && !gone) return setAlone(true);
+        if (!answer.ok) return;
+        // Also where something was filed meanwhile: most filings leave what is swept as it was.
+        const then = await askJudge(snapshot, here.live, member.name, answer.swept);
         if (gone) return;
         // Told of something else than was asked for, it would be asked for ever.
-        if (answer.ok && !sweepsLeft(workings).some((corner) => corners.includes(corner))) setTold((n) => n + 1);
-        else if (answer.ok) setAlone(true);
-        else if (answer.reason !== 'stopped') setAlone(true);
+        if (!then.ok || then.left.some((corner) => first.left.includes(corner))) return setAlone(true);
+        setJudged({ of: here, verdicts: then.verdicts });
       } catch {
         if (!gone) setAlone(true);
       }
@@ -64,6 +85,9 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
     return () => {
       gone = true;
     };
-  }, [job, workings, whole, alone]);
-  return view;
+  }, [snapshot, here, member.name, alone]);
+  return useMemo(
+    () => verdicts && viewOf(snapshot, member, waiting, here, verdicts),
+    [snapshot, member, waiting, here, verdicts],
+  );
 }

@@ -65,42 +65,73 @@ export interface JobView {
   stand: string | null;
 }
 
-/** What a job came to on this screen, by what it was made of: that something reached the server changes nothing of it. */
-interface WorkedHere {
+/** A job as it stands on this device, with what waits here on it; not judged yet. */
+export interface Here {
+  /** The job as the server told it: what was told of another says nothing of this one. */
   document: JobDocument;
-  entries: string;
-  leaving: boolean;
-  swept: number;
-  worked: Pick<JobView, 'job' | 'workings' | 'verdicts' | 'nearAt' | 'gates' | 'corners' | 'told'>;
+  job: JobDocument;
+  workings: Workings;
+  corners: CornerStance[];
+  /** What of it waits on this device, in the order in which it was filed. */
+  live: readonly Waiting[];
+  /** What it came to by whoever froze or told it; null where something waits here, or another arithmetic told it. */
+  settled: readonly Verdict[] | null;
+  /** The server told it, and nothing waits here. */
+  told: boolean;
 }
-const lately = new WeakMap<Memo, WorkedHere>();
+const lately = new WeakMap<Memo, { entries: string; leaving: boolean; here: Here }>();
 
 /**
- * Works the job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again.
+ * The job with what waits on this device. That something reached the server changes nothing of it.
  *
  * @param memo what earlier states of this job were worked with
  * @param leaving sweeps that nobody did yet are a worker's: until it tells, their checks say that they wait for it
- * @param swept counts what the worker told: each time the job is worked again
+ */
+export function hereOf(
+  snapshot: Snapshot,
+  member: Pick<Looker, 'name'>,
+  waiting: readonly Waiting[],
+  memo: Memo,
+  leaving: boolean,
+): Here {
+  const { document } = snapshot;
+  const live = waiting.filter((w) => w.jobId === snapshot.id && w.state !== 'refused');
+  const entries = live.map((w) => w.id).join();
+  const last = lately.get(memo);
+  if (last?.here.document === document && last.entries === entries && last.leaving === leaving) return last.here;
+  const job = withWaiting(
+    document,
+    live.map((w) => w.entry),
+    member.name,
+  );
+  const workings = workingsOf(job, memo, leaving, snapshot.pace);
+  // A job on which nothing waits here is what the server worked, by the same arithmetic.
+  const told = live.length === 0 && snapshot.told?.core === CORE_VERSION ? snapshot.told.verdicts : null;
+  const here = {
+    ...{ document, job, workings, live, told: told !== null },
+    corners: cornerStances(workings),
+    settled: snapshot.signed?.verdicts ?? told,
+  };
+  lately.set(memo, { entries, leaving, here });
+  return here;
+}
+
+/** What it comes to, worked on the page: where it is neither told nor judged by the worker. */
+export const judgedHere = ({ job, workings, settled }: Here): readonly Verdict[] => settled ?? workJob(job, workings);
+
+/**
+ * The job as this device shows it. A signed job is shown by its frozen verdicts: nothing is worked again.
+ *
+ * @param verdicts what it comes to; while the worker is judging it, what it came to before
  */
 export function viewOf(
   snapshot: Snapshot,
   member: Looker,
   waiting: readonly Waiting[],
-  memo: Memo,
-  leaving: boolean,
-  swept: number,
+  { job, workings, corners, told }: Here,
+  verdicts: readonly Verdict[],
 ): JobView {
   const own = waiting.filter((w) => w.jobId === snapshot.id);
-  const live = own.filter((w) => w.state !== 'refused');
-  const made = { document: snapshot.document, entries: live.map((w) => w.id).join(), leaving, swept };
-  const last = lately.get(memo);
-  const same =
-    last?.document === made.document &&
-    last.entries === made.entries &&
-    last.leaving === leaving &&
-    last.swept === swept;
-  const worked = same ? last.worked : workHere(snapshot, live, member, memo, leaving);
-  if (!same) lately.set(memo, { ...made, worked });
   const here = new Set(own.filter((w) => w.state === 'here').map((w) => w.id));
   const bay = member.role !== 'front-desk';
   return {
@@ -114,8 +145,13 @@ export function viewOf(
     stock: snapshot.stock ?? DEFAULT_STOCK,
     versions: snapshot.versions,
     member,
-    ...worked,
-    open: worked.job.job.state === 'open',
+    ...{ job, workings, corners, verdicts, told },
+    // As told, without working out once more what it was swept from.
+    nearAt: (corner) =>
+      (told ? snapshot.told?.swept[corner]?.results : null) ??
+      (isSwept(workings, corner) ? (assessedAt(workings, corner, 'after')?.results ?? null) : null),
+    gates: gateStates(workings, verdicts),
+    open: job.job.state === 'open',
     bay,
     lead: member.role === 'lead' || member.role === 'owner',
     desk: member.role !== 'technician',
@@ -128,45 +164,15 @@ export function viewOf(
   };
 }
 
-function workHere(
-  snapshot: Snapshot,
-  live: readonly Waiting[],
-  member: Looker,
-  memo: Memo,
-  leaving: boolean,
-): WorkedHere['worked'] {
-  const job = withWaiting(
-    snapshot.document,
-    live.map((w) => w.entry),
-    member.name,
-  );
-  const workings = workingsOf(job, memo, leaving, snapshot.pace);
-  // A job on which nothing waits here is what the server worked, by the same arithmetic.
-  const told = live.length === 0 && snapshot.told?.core === CORE_VERSION ? snapshot.told.verdicts : null;
-  const verdicts = snapshot.signed?.verdicts ?? told ?? workJob(job, workings);
-  return {
-    job,
-    workings,
-    verdicts,
-    // As told, without working out once more what it was swept from.
-    nearAt: (corner) =>
-      (told && snapshot.told?.swept[corner]?.results) ??
-      (isSwept(workings, corner) ? (assessedAt(workings, corner, 'after')?.results ?? null) : null),
-    gates: gateStates(workings, verdicts),
-    corners: cornerStances(workings),
-    told: told !== null,
-  };
-}
-
-interface Room {
+export interface JobOnPage {
   view: JobView;
   /** False until the server was asked whether what was kept here is as the job stands: nobody is led away by it. */
   sure: boolean;
   /** Asks the server for the job anew; resolves when it is shown. */
   refresh: () => Promise<void>;
 }
-export const RoomContext = createContext<Room | null>(null);
-export function useRoom(): Room {
+export const RoomContext = createContext<JobOnPage | null>(null);
+export function useRoom(): JobOnPage {
   const room = useContext(RoomContext);
   if (!room) throw new Error('useRoom is used outside a job');
   return room;

@@ -15,14 +15,15 @@ import { Figure, PlusMinus } from '../Figure';
 import { RoomLink } from '../room/RoomLink';
 import type { JobView } from '../room/view';
 import { VerdictFigure } from '../VerdictFigure';
+import type { SeenAt, StationDrawing } from './stationDrawing';
 import { readGate } from './StationTape';
 
 const READ_GAPS: ReadonlySet<string> = new Set(GAP_GROUPS.map(({ check }) => check.id));
-type Seen = 'before' | 'plan' | 'after';
+
 const Where = ({ place }: { place: Place }) => <p className="text-sm font-semibold text-pencil">{PLACE_NAME[place]}</p>;
 
 /** Station Tyre from above: at each wheel what comes nearest, how near, at which hour, and how that is known. */
-export function TyreAbove({ view, gate, verdicts }: { view: JobView; gate: Seen; verdicts: readonly Verdict[] }) {
+export function TyreAbove({ view, gate, verdicts }: StationDrawing) {
   const said: Partial<Record<Place, ReactNode>> = {};
   for (const corner of CORNERS)
     said[corner] = (
@@ -38,7 +39,7 @@ function Nearest({
   verdicts,
 }: {
   view: JobView;
-  gate: Seen;
+  gate: SeenAt;
   corner: Corner;
   verdicts: readonly Verdict[];
 }) {
@@ -89,7 +90,7 @@ function Nearest({
 }
 
 /** Station Hands and road from above: at each place what is still to be looked at, and what is at fault. */
-export function HandsAbove({ view, gate, verdicts }: { view: JobView; gate: Seen; verdicts: readonly Verdict[] }) {
+export function HandsAbove({ view, gate, verdicts }: StationDrawing) {
   const read = readGate(gate);
   const stops = buildRoute(view.workings, read, 'hands');
   const said: Partial<Record<Place, ReactNode>> = {};

@@ -1,14 +1,19 @@
 'use client';
 
+import { useMemo, useState } from 'react';
+import { curesOf, hasCures } from '@/core/assembly/cures';
 import { headlineOf, type Headline, type NextAction } from '@/core/assembly/gates/nextAction';
 import type { ReadingGate } from '@/core/document/job';
 import { PLACE_NAME } from '@/core/kernel/places';
+import type { Verdict } from '@/core/record/checks/types';
 import { STATIONS } from '@/core/record/station';
 import { Worked } from '../ChecksPanel';
+import { CurePanel, type CureTrial } from '../cures/CurePanel';
 import { Arm } from '../drawings/Arm';
 import { Words } from '../Figure';
 import { RoomLink } from '../room/RoomLink';
 import type { JobView } from '../room/view';
+import { entryHref } from './StationEntries';
 import { stationHref } from './StationTape';
 
 /** The one next action of a gate in large: what to do, why it comes first, and the button that does or records it. */
@@ -34,6 +39,7 @@ export function NextCard({
         {!shut && <Does view={view} gate={gate} next={next} onRecord={onRecord} />}
         <More view={view} gate={gate} next={next} />
       </div>
+      {next.kind === 'mend' && <CuresOf key={next.row.worst.check} view={view} v={next.row.worst} />}
     </section>
   );
 }
@@ -82,6 +88,14 @@ function Does({
         {next.stop.place !== 'vehicle' && `, ${PLACE_NAME[next.stop.place].toLowerCase()}`}
       </RoomLink>
     );
+  if (next.kind === 'file') {
+    const station = view.workings.book.stationOf(next.verdicts[0]?.check ?? '');
+    return station ? (
+      <RoomLink className="btn btn-main" href={entryHref(view.id, gate, station, next.entry.kind)}>
+        File: {next.entry.name.toLowerCase()}
+      </RoomLink>
+    ) : null;
+  }
   if (next.kind === 'mend')
     return gate === 'after' ? (
       <button type="button" className="btn btn-main" onClick={onRecord}>
@@ -91,8 +105,27 @@ function Does({
   return null;
 }
 
+/** What would cure the Stop in hand, each to be tried here; worked only once somebody asks. */
+function CuresOf({ view, v }: { view: JobView; v: Verdict }) {
+  const [open, setOpen] = useState(false);
+  const [trial, setTrial] = useState<CureTrial | null>(null);
+  const offers = useMemo(() => (open ? curesOf(view.workings, v) : []), [open, view.workings, v]);
+  if (!hasCures(view.workings, v.check)) return null;
+  return open ? (
+    offers.length > 0 ? (
+      <CurePanel offers={offers} trial={trial} onTrial={setTrial} />
+    ) : (
+      <p className="hint">No cure of it can be tried on this vehicle as it was read.</p>
+    )
+  ) : (
+    <button type="button" className="btn" aria-expanded="false" onClick={() => setOpen(true)}>
+      What would cure it
+    </button>
+  );
+}
+
 function More({ view, gate, next }: { view: JobView; gate: ReadingGate; next: NextAction }) {
-  if (next.kind === 'read') return null;
+  if (next.kind === 'read' || next.kind === 'file') return null;
   const checks = next.kind === 'mend' ? [next.row.worst] : next.verdicts;
   const station = view.workings.book.stationOf(checks[0]?.check ?? '');
   const name = STATIONS.find((s) => s.id === station)?.name;

@@ -3,7 +3,9 @@ import { mm, type Amount } from '@/core/kernel/phrase';
 import type { CheckDefinition } from '@/core/record/checks/types';
 import { OWN, type LimitFigure } from '@/core/record/checks/limit';
 import { AFTER, spots, type Point } from '@/core/record/point';
-import { entryKind, planPart, type Subject } from '@/core/record/subject';
+import { entryKind } from '@/core/record/entryKind';
+import { standingEntries } from '@/core/record/standingEntries';
+import { planPart, type Subject } from '@/core/record/subject';
 import type { QuantityDefinition } from '@/core/kernel/units/quantity';
 import type { Workings } from '@/core/record/workings';
 
@@ -87,12 +89,96 @@ const check: CheckDefinition = {
 
 const Shim = z.strictObject({ side: z.enum(['left', 'right']), thickness: z.number().min(0.1).max(20) });
 
+const shim = entryKind({
+  kind: 'bracket-shim',
+  name: 'Shim fitted',
+  schema: Shim,
+  staleOn: ['track-bar-or-arm'],
+  sample: () => ({ side: 'left', thickness: 3 }),
+  gates: ['build', 'after'],
+  fields: [
+    {
+      name: 'side',
+      label: 'Side',
+      kind: 'choice',
+      choices: [
+        { id: 'left', name: 'Left' },
+        { id: 'right', name: 'Right' },
+      ],
+    },
+    { name: 'thickness', label: 'Thickness', kind: 'quantity', quantity: 'length' },
+  ],
+  says: ({ side, thickness }) => [`${side}, `, mm(thickness)],
+});
+
+/** Nothing is read for it: it goes by what was filed, and that goes stale. */
+const shimmed: CheckDefinition = {
+  id: 'bracket-shimmed',
+  title: 'Bracket shimmed',
+  gate: 'after',
+  safetyCritical: false,
+  required: true,
+  calculationMayClear: true,
+  limit: null,
+  quantity: 'length',
+  places: (h) => (wantedIn(h) === null ? [] : ['front']),
+  needs: () => ({ required: {} }),
+  needsFiled: () => [shim],
+  work: ({ job }) => {
+    const { thickness } = Shim.parse(standingEntries(job, shim).at(-1)?.body);
+    return {
+      value: thickness,
+      u: 0,
+      limit: { clear: 0.5, stop: 0.2, sense: 'least', source: OWN, rule: 'comfort', alone: true },
+      formula: 'thickness filed last',
+      summary: [mm(thickness)],
+      next: [],
+    };
+  },
+};
+
+/** Turned by so much, the bolt is off its torque by as much less. */
+const tighter: NonNullable<Subject['cures']> = {
+  for: ['bracket-bolt'],
+  at: ({ job, figures }) => {
+    const wanted = wantedIn({ job });
+    const now = figures.figure({ gate: 'after', point: 'bracketTorque', place: 'front', state: 'floor' });
+    const figure = { id: 'amount', name: 'Tighter by', quantity: 'torque', low: -200, high: 200, start: 0 } as const;
+    const off = wanted !== null && now.status === 'read' ? now.value - wanted : null;
+    const row = (by: number) => {
+      const value = (off ?? 0) + by;
+      const word = Math.abs(value) <= offTorque.clear ? 'Clear' : Math.abs(value) > offTorque.stop ? 'Stop' : 'Watch';
+      return { id: 'bolt', title: 'Off its torque', quantity: 'torque', value, word } as const;
+    };
+    return [
+      {
+        id: 'turn',
+        name: 'Bolt turned on',
+        figures: [figure],
+        for: ['bracket-bolt'],
+        never: off === null ? 'the bolt is not read yet' : null,
+        build: ['Beam wrench, slowly'],
+        best: () => ({ amount: -(off ?? 0) }),
+        tried: ({ amount = 0 }) => {
+          const [was, is] = [row(0), row(amount)];
+          return {
+            groups: [{ title: 'Bracket', was: [was], is: [is], worstWas: was.word, worstIs: is.word, cannot: '' }],
+            elsewhere: [],
+            alone: null,
+          };
+        },
+      },
+    ];
+  },
+};
+
 /** A made-up part of the work: a bracket, its bolt, and the shims under it. */
 export const bracket: Subject = {
   id: 'bracket',
   station: 'axle',
   points: [boltTorque],
-  checks: [check],
+  checks: [check, shimmed],
+  cures: tighter,
   limits: [offTorque],
   quantities: { torque },
   instruments: {
@@ -112,27 +198,7 @@ export const bracket: Subject = {
       says: ({ wanted }) => ['torqued to ', amount(wanted)],
     }),
   ],
-  entries: [
-    entryKind({
-      kind: 'bracket-shim',
-      name: 'Shim fitted',
-      schema: Shim,
-      gates: ['build', 'after'],
-      fields: [
-        {
-          name: 'side',
-          label: 'Side',
-          kind: 'choice',
-          choices: [
-            { id: 'left', name: 'Left' },
-            { id: 'right', name: 'Right' },
-          ],
-        },
-        { name: 'thickness', label: 'Thickness', kind: 'quantity', quantity: 'length' },
-      ],
-      says: ({ side, thickness }) => [`${side}, `, mm(thickness)],
-    }),
-  ],
+  entries: [shim],
   sheetFacts: (w) => {
     const shims = w.job.entries.filter((e) => e.kind === 'bracket-shim').length;
     return shims > 0 ? [{ name: 'Bracket', text: `${shims} shimmed.` }] : [];

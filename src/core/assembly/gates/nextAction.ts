@@ -28,6 +28,7 @@ export type NextAction = Weighed &
   (
     | { kind: 'mend'; row: CheckRow }
     | { kind: 'read'; lap: string; stop: RouteStop; stops: readonly RouteStop[] }
+    | { kind: 'file'; entry: { kind: string; name: string }; verdicts: readonly Verdict[] }
     | { kind: 'answer'; verdicts: readonly Verdict[] }
   );
 
@@ -61,6 +62,12 @@ export function headlineOf(next: NextAction): Headline {
     const more = next.stops.length > 1 ? `, then ${next.stops.length - 1} more so` : '';
     return { ...told, title: `Read what is left: ${next.lap}`, does: [`First: ${stopName(next.stop)}${more}.`] };
   }
+  if (next.kind === 'file')
+    return {
+      ...told,
+      title: `File: ${next.entry.name.toLowerCase()}`,
+      does: [`${next.verdicts.map((v) => v.title).join('; ')}.`],
+    };
   const lines = next.verdicts.map((v) => v.title.toLowerCase()).join(', ');
   return {
     ...told,
@@ -85,6 +92,7 @@ export function nextAction(w: Workings, verdicts: readonly Verdict[], gate: Read
   const candidates = [
     ...mends(w, gate, gate === 'after' ? inTheWay : here.filter((v) => !v.accepted)),
     ...reads(w, here, inTheWay, gate),
+    ...files(here, inTheWay),
     ...answers(w, inTheWay),
   ];
   // A Stop at Before keeps nothing shut: what is still to read there comes first.
@@ -170,6 +178,32 @@ function reads(w: Workings, here: readonly Verdict[], inTheWay: readonly Verdict
       reason: [`${count(open.length, 'reading')} left on the short route, ${minutes(seconds)}; ${why}.`],
     },
   ];
+}
+
+/** How long it takes to file one thing by its form, s. */
+const TO_FILE = 45;
+
+/** Each kind of thing that checks want filed, once for all of them. */
+function files(here: readonly Verdict[], inTheWay: readonly Verdict[]): NextAction[] {
+  const kinds = new Map(here.flatMap((v) => v.missingEntries ?? []).map((entry) => [entry.kind, entry]));
+  return [...kinds.values()].map((entry) => {
+    const wants = (v: Verdict): boolean => (v.missingEntries ?? []).some(({ kind }) => kind === entry.kind);
+    const blocks = inTheWay.filter(wants).length;
+    const verdicts = here.filter(wants);
+    return {
+      kind: 'file',
+      entry,
+      verdicts,
+      blocks,
+      does: verdicts.length,
+      seconds: TO_FILE,
+      reason: [
+        blocks > 0
+          ? `${count(blocks, 'check')} in the way of release ${blocks === 1 ? 'waits' : 'wait'} for it.`
+          : `${count(verdicts.length, 'check')} ${verdicts.length === 1 ? 'waits' : 'wait'} for it.`,
+      ],
+    };
+  });
 }
 
 /** Lines that no lead has answered for: all of them at once. */

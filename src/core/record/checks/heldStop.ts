@@ -1,11 +1,12 @@
 import type { Place } from '../../kernel/places';
 import { spotName } from '../figures';
+import { standingEntries } from '../standingEntries';
 import type { Workings } from '../workings';
 import { acceptanceOf } from './acceptance';
 import type { CheckDefinition, Needs, WorkedVerdict } from './types';
 
 /** What took the reading of a row away, the last of it: a change, a strike, an answer without a figure. ISO time, why. */
-function undoneBy(w: Workings, check: CheckDefinition, needs: Needs): { at: string; why: string } | null {
+function undoneBy(w: Workings, check: CheckDefinition, needs: Needs, place: Place): { at: string; why: string } | null {
   let last: { at: string; why: string } | null = null;
   const found = (at: string, why: string): void => {
     if (!last || Date.parse(at) >= Date.parse(last.at)) last = { at, why };
@@ -37,6 +38,10 @@ function undoneBy(w: Workings, check: CheckDefinition, needs: Needs): { at: stri
     const strike = w.job.strikes.find((s) => s.reading === read.id);
     if (strike) found(strike.at, `${name} was struck out`);
   }
+  for (const kind of check.needsFiled?.(w, place) ?? []) {
+    const outdated = standingEntries(w.job, kind).at(-1)?.stale;
+    if (outdated) found(outdated.at, `stale since ${outdated.what} was recorded`);
+  }
   return last;
 }
 
@@ -56,14 +61,15 @@ export function heldStop(
   again: (check: CheckDefinition, w: Workings, place: Place) => WorkedVerdict | null,
 ): WorkedVerdict {
   if (check.gate !== 'after' || now.verdict === 'Stop') return now;
-  const undone = undoneBy(w, check, needs);
+  const undone = undoneBy(w, check, needs, place);
   if (!undone) return now;
   const then = w.before(undone.at);
   const was = then.once(check, place, () => {
     if (!check.places(then.history).includes(place)) return null;
     // Of a figure that is swept from the linkage nobody read the Stop.
     const readings = Object.values(check.needs(then, place).required);
-    return readings.length > 0 ? again(check, then, place) : null;
+    const filed = check.needsFiled?.(then, place) ?? [];
+    return readings.length + filed.length > 0 ? again(check, then, place) : null;
   });
   if (!was || was.verdict === 'Not measured') return now;
   if (was.verdict !== 'Stop' || was.accepted) {
@@ -75,6 +81,7 @@ export function heldStop(
     stale: now.stale,
     missing: now.missing,
     missingSpots: now.missingSpots,
+    ...(now.missingEntries && { missingEntries: now.missingEntries }),
     accepted: null,
     summary: [...was.summary, `; ${undone.why}, and it was not read again`],
     next: ['Read it again: until then the Stop that was found stands.'],

@@ -16,7 +16,7 @@ const takenBackBy = (w: Workings, { line, staleOn, covers }: LeadsLine): Readonl
     return new Set([
       ...staleOn,
       ...rows.flatMap((check) =>
-        check.places(w.history).flatMap((place) => staleKinds(w, check, check.needs(w, place))),
+        check.places(w.history).flatMap((place) => staleKinds(w, check, check.needs(w, place), place)),
       ),
     ]);
   });

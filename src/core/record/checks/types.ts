@@ -1,4 +1,5 @@
 import type { History } from '../history';
+import type { EntryKind } from '../entryKind';
 import type { Workings } from '../workings';
 import type { ChangeKind } from '../../document/changes';
 import type { Figure, Figures, Spot } from '../figures';
@@ -104,6 +105,8 @@ export interface CheckDefinition {
   /** Which rows the vehicle has: by what it is, what was changed and what was ever read, never by a figure. */
   places(h: History): readonly Place[];
   needs(w: Workings, place: Place): Needs;
+  /** What must have been filed and still stand, besides readings. */
+  needsFiled?(w: Workings, place: Place): readonly EntryKind[];
   /** Why it cannot be worked although nothing is missing, and what then; null to go on. */
   notWorkable?(w: Workings, place: Place): { why: string | Phrase; next: string; asked?: AskedFor } | null;
   /**
@@ -171,6 +174,8 @@ export interface Verdict {
   /** Names of readings that are missing, unreachable or stale. */
   missing: string[];
   missingSpots: Spot[];
+  /** What is to be filed, or filed again, besides readings. */
+  missingEntries?: readonly { kind: string; name: string }[];
   stale: { what: string; by: string; at: string } | null;
   /** What it read before that was taken away, where it is Not measured now. */
   asRead?: Phrase;

@@ -2,7 +2,9 @@ import { spotName, type Figure, type Spot } from '../figures';
 import type { Book } from '../book';
 import type { Workings } from '../workings';
 import type { Place } from '../../kernel/places';
-import type { JobDocument, Reading } from '../../document/job';
+import { standingEntries } from '../standingEntries';
+import type { EntryKind } from '../entryKind';
+import type { Change, JobDocument, Reading } from '../../document/job';
 import { finerTool } from '../../kernel/uncertainty/instruments';
 import { K } from '../../kernel/uncertainty/propagate';
 import { contradiction, withoutPart } from './absent';
@@ -55,6 +57,18 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
       next: [`Read again: ${again.map(named).join('; ')}.`],
     };
   }
+  const filed = filedOf(check, w, place);
+  const outdated = filed.find(({ by }) => by !== null)?.by;
+  if (outdated) {
+    const names = filed.map(({ kind }) => kind.name);
+    return {
+      ...base,
+      ...alsoFiled({ missing: [], missingSpots: [] }, filed),
+      stale: { what: outdated.what, by: outdated.by, at: outdated.at },
+      summary: [`stale: ${outdated.what} was recorded after it was filed`],
+      next: [`File again: ${names.join('; ')}.`],
+    };
+  }
   const came = stoodAsItCame(check, w, place, needs);
   if (came && required.length > 0 && required.every(({ figure }) => figure.status === 'missing'))
     return {
@@ -65,20 +79,26 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
       working: { formula: 'what was looked at Before; nothing recorded or raised bears on it', inputs: [], steps: [] },
     };
   const open = required.filter(({ figure }) => figure.status === 'missing' || figure.status === 'cannot-reach');
-  if (open.length > 0) {
+  if (open.length > 0 || filed.length > 0) {
     const unreachable = open.filter(({ figure }) => figure.status === 'cannot-reach');
     return {
       ...base,
-      ...listed(
-        book,
-        open.map((r) => r.spot),
+      ...alsoFiled(
+        listed(
+          book,
+          open.map((r) => r.spot),
+        ),
+        filed,
       ),
       summary: [
         unreachable.length > 0
           ? `could not be reached: ${unreachable.map((r) => named(r.spot)).join('; ')}`
-          : `needs ${open.length} ${open.length === 1 ? 'reading' : 'readings'}`,
+          : `needs ${[
+              ...(open.length > 0 ? [`${open.length} ${open.length === 1 ? 'reading' : 'readings'}`] : []),
+              ...filed.map(({ kind }) => `to be filed: ${kind.name.toLowerCase()}`),
+            ].join(', ')}`,
       ],
-      next: [`Read ${named((open[0] ?? { spot: required[0]?.spot }).spot as Spot)}.`],
+      next: [open[0] ? `Read ${named(open[0].spot)}.` : `File ${filed[0]?.kind.name.toLowerCase() ?? ''}.`],
     };
   }
   const found = new Map<string, Figure>(required.map(({ name, figure }) => [name, figure]));
@@ -117,6 +137,22 @@ function workNow(check: CheckDefinition, w: Workings, place: Place, needs: Needs
   verdict.accepted = acceptanceOf(job, verdict);
   return verdict;
 }
+
+/** What is to be filed before it can be worked: each kind of which nothing stands, and what outdated it where something did. */
+const filedOf = (check: CheckDefinition, w: Workings, place: Place): { kind: EntryKind; by: Change | null }[] =>
+  (check.needsFiled?.(w, place) ?? []).flatMap((kind) => {
+    const filed = standingEntries(w.job, kind);
+    return filed.some(({ stale }) => stale === null) ? [] : [{ kind, by: filed.at(-1)?.stale ?? null }];
+  });
+/** What a verdict lacks, with what is to be filed. */
+const alsoFiled = (
+  { missing, missingSpots }: Pick<WorkedVerdict, 'missing' | 'missingSpots'>,
+  filed: readonly { kind: EntryKind }[],
+): Pick<WorkedVerdict, 'missing' | 'missingSpots' | 'missingEntries'> => ({
+  missing: [...missing, ...filed.map(({ kind }) => kind.name)],
+  missingSpots,
+  ...(filed.length > 0 && { missingEntries: filed.map(({ kind: { kind, name } }) => ({ kind, name })) }),
+});
 
 /** What stands for a proof that nothing done since Before calls for; null once any of it was ever read After. */
 const stoodAsItCame = (check: CheckDefinition, w: Workings, place: Place, needs: Needs): Phrase | null =>
@@ -192,7 +228,7 @@ const emptyVerdict = (w: Workings, check: CheckDefinition, place: Place, needs: 
     safetyCritical: check.safetyCritical,
     required: check.required ?? false,
     ...(check.early && { early: true }),
-    staleOn: staleKinds(w, check, needs),
+    staleOn: staleKinds(w, check, needs, place),
     quantity: check.quantity,
   });
 

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { JobDocument } from '../../document/job';
 import type { QuantityDefinition } from '../../kernel/units/quantity';
 import { fine, type Phrase } from '../../kernel/phrase';
-import { entryKind, type EntryKind } from '../../record/subject';
+import { entryKind, type EntryKind } from '../../record/entryKind';
 import type { Workings } from '../../record/workings';
 import { kindOf } from '../linkage/features';
 import { byAdjusting, byPivot } from '../linkage/geometryAid';
@@ -159,6 +159,7 @@ export const count: QuantityDefinition = {
 /** What a unit of an adjuster did on this vehicle, or on its like: the shop's own rate. */
 export const alignmentRate: EntryKind = entryKind({
   kind: 'alignment-rate',
+  ownForm: true,
   name: 'Adjuster rate',
   stated: true,
   schema: Rate,

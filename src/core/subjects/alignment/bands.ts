@@ -3,7 +3,7 @@ import { bandAt, type BandFound, type BandRow } from '../../driveline/alignment'
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { fine, mm, type Phrase } from '../../kernel/phrase';
 import { cornersOf, isCorner, type Place } from '../../kernel/places';
-import { entryKind, type EntryKind } from '../../record/subject';
+import { entryKind, type EntryKind } from '../../record/entryKind';
 import type { Workings } from '../../record/workings';
 import type { Spot } from '../../record/figures';
 import { heightSpots } from '../stance/heightNeeds';
@@ -98,6 +98,7 @@ const says = ({ of, low, high, height, aim, watch, source }: Band): Phrase => [
 /** One band of the maker's, or one row of a table over ride height. The latest for a figure and height stands. */
 export const alignmentBand: EntryKind = entryKind({
   kind: 'alignment-band',
+  ownForm: true,
   name: 'Alignment band',
   stated: true,
   schema: Band,
@@ -280,6 +281,7 @@ export type LeadKept = z.infer<typeof Lead>;
 /** By how much the left wheel is to lead the right one, for the crown of the road: the shop's choice. Unsaid: alike. */
 export const alignmentLead: EntryKind = entryKind({
   kind: 'alignment-lead',
+  ownForm: true,
   name: 'Left-right lead',
   stated: true,
   schema: Lead,

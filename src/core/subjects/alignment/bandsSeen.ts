@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Filed, JobDocument, Reading } from '../../document/job';
 import type { Spot } from '../../record/figures';
-import { entryKind, type EntryKind } from '../../record/subject';
+import { entryKind, type EntryKind } from '../../record/entryKind';
 import type { Workings } from '../../record/workings';
 
 const Seen = z.strictObject({ with: z.string().trim().min(1, 'say what they were compared with').max(200) });
@@ -9,6 +9,7 @@ const Seen = z.strictObject({ with: z.string().trim().min(1, 'say what they were
 /** A lead's word that bands and leads as they stand by then are the maker's and the shop's: those filed late wait for it. */
 export const bandsSeen: EntryKind = entryKind({
   kind: 'bands-seen',
+  ownForm: true,
   name: 'Bands looked at by a lead',
   stated: true,
   lead: true,

@@ -79,7 +79,7 @@ const crawlRow = (id: RowId, title: string, gate: ReadingGate): CheckDefinition 
     };
   },
 });
-const ROWS: readonly (readonly [RowId, string])[] = [
+export const ROWS: readonly (readonly [RowId, string])[] = [
   ['joint-case', JOINT_TITLE.case],
   ['joint-centre-2', JOINT_TITLE['centre-2']],
   ['joint-centre', JOINT_TITLE.centre],

@@ -3,7 +3,7 @@ import { DEG } from '../../kernel/geometry/point';
 import { RANK } from '../../kernel/judge';
 import type { Axle } from '../../kernel/places';
 import { isBeam } from '../../document/job';
-import type { Quantity } from '../../kernel/units/quantity';
+import type { CureFigure, CureFigures } from '../../record/cure';
 import type { Workings } from '../../record/workings';
 import { kindOf } from '../linkage/features';
 import type { Stage } from '../linkage/stages';
@@ -12,19 +12,8 @@ import { trainRead, type PartShaft, type Told, type TrainParts } from './parts';
 import { plannedTrain } from './predicted';
 import { jointKind } from './shape';
 
-/** What a cure is set by: its amount first, then where it acts. Base units. */
-export interface CureFigure {
-  id: string;
-  name: string;
-  quantity: Quantity;
-  low: number;
-  high: number;
-  /** Where it starts; for the amount, 0 leaves the vehicle as it is. */
-  start: number;
-}
-export type CureFigures = Readonly<Record<string, number>>;
-
-export interface Cure {
+/** A cure of a shaft with its joints; its figures are its amount first, then where it acts. */
+export interface TrainCure {
   id: string;
   name: string;
   figures: readonly CureFigure[];
@@ -92,7 +81,7 @@ const turnedOut = (parts: TrainParts, drop: number, mount: number, joint: number
   return { ...moved, output: tried(parts.output, parts.output.value + tilt) };
 };
 
-export const CURES: readonly Cure[] = [
+export const CURES: readonly TrainCure[] = [
   {
     id: 'arms',
     name: 'Arms or sleeves: turn the axle',
@@ -271,7 +260,7 @@ export interface TriedTrain {
 }
 
 /** A cure put on a train at a stage, and what it does to the other train. */
-export function tryCure(w: Workings, stage: Stage, parts: TrainParts, cure: Cure, f: CureFigures): TriedTrain[] {
+export function tryCure(w: Workings, stage: Stage, parts: TrainParts, cure: TrainCure, f: CureFigures): TriedTrain[] {
   const own = {
     axle: parts.end,
     was: judgedTrain(w, stage, parts),
@@ -313,7 +302,13 @@ const less = (a: readonly number[], b: readonly number[]): boolean => {
  *
  * @returns null where no amount betters it
  */
-export function bestAmount(w: Workings, stage: Stage, parts: TrainParts, cure: Cure, f: CureFigures): number | null {
+export function bestAmount(
+  w: Workings,
+  stage: Stage,
+  parts: TrainParts,
+  cure: TrainCure,
+  f: CureFigures,
+): number | null {
   const figure = cure.figures.find(({ id }) => id === AMOUNT);
   if (!figure) return null;
   const step = figure.quantity === 'angle' ? 0.5 : 5;

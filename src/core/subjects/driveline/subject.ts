@@ -2,7 +2,8 @@ import { isBeam, type Vehicle } from '../../document/job';
 import type { Axle } from '../../kernel/places';
 import type { Subject } from '../../record/subject';
 import { staleAfter } from '../../record/stale';
-import { drivelineChecks, SIGNED_AWAY } from './checks';
+import { shaftCures } from './offers';
+import { drivelineChecks, ROWS, SIGNED_AWAY } from './checks';
 import { drivelineLimits } from './limits';
 import { drivelinePoints } from './points';
 import { drivelineInstruments, drivelineQuantities } from './quantities';
@@ -17,6 +18,7 @@ export const driveline: Subject = {
   points: drivelinePoints,
   checks: drivelineChecks,
   limits: drivelineLimits,
+  cures: { for: ROWS.map(([id]) => id), at: shaftCures },
   quantities: drivelineQuantities,
   instruments: drivelineInstruments,
   leadsLine: {

@@ -3,7 +3,7 @@ import { reachAcross } from '../../driveline/axle';
 import { RANK, type VerdictWord } from '../../kernel/judge';
 import { mm, type Phrase } from '../../kernel/phrase';
 import type { Axle } from '../../kernel/places';
-import type { Quantity } from '../../kernel/units/quantity';
+import type { CureFigure, CureFigures } from '../../record/cure';
 import type { Workings } from '../../record/workings';
 import { foreAft, offCentre } from '../axlePlace/checks';
 import { withTrackBar } from '../axlePlace/points';
@@ -12,31 +12,24 @@ import { barsAlike, bumpSteerLimit, wheelCentre } from './limits';
 import { crossBar, type ReadBar } from './read';
 
 import { axleRows, type AxleRow, type AxleStands } from './stands';
-export interface AxleCureFigure {
-  id: string;
-  name: string;
-  quantity: Quantity;
-  low: number;
-  high: number;
-  start: number;
-}
-export type AxleFigures = Readonly<Record<string, number>>;
+
+/** A cure of an axle's place or of what steers it. */
 export interface AxleCure {
   id: string;
   name: string;
-  figures: readonly AxleCureFigure[];
+  figures: readonly CureFigure[];
   /** The figure that is looked for; by default the first. */
   seeks: string | null;
   /** The rows that it is to bring right. */
   for: readonly string[];
   /** Why it cannot be on this axle, or what is to be read first; null where it can. */
   never(w: Workings, stands: AxleStands): string | null;
-  apply(stands: AxleStands, f: AxleFigures): AxleStands;
-  elsewhere(w: Workings, stands: AxleStands, f: AxleFigures): (string | Phrase)[];
+  apply(stands: AxleStands, f: CureFigures): AxleStands;
+  elsewhere(w: Workings, stands: AxleStands, f: CureFigures): (string | Phrase)[];
   build: readonly string[];
 }
 
-const amountOf = (f: AxleFigures): number => f.amount ?? 0;
+const amountOf = (f: CureFigures): number => f.amount ?? 0;
 const reclined = (bar: ReadBar): ReadBar => ({
   ...bar,
   inclination: { ...bar.inclination, value: inclinationAcross(bar.length.value, bar.height.value, bar.frame) },
@@ -85,7 +78,7 @@ const noBar = (w: Workings, { axle, track }: AxleStands): string | null =>
       : 'the track bar is not taped yet: length, run fore and aft, height between its ends';
 const noDrag = ({ axle, drag }: AxleStands): string | null =>
   axle === 'rear' ? 'nothing steers the rear axle' : drag ? null : 'the drag link is not read yet';
-const amount = (name: string, low: number, high: number): AxleCureFigure => ({
+const amount = (name: string, low: number, high: number): CureFigure => ({
   id: 'amount',
   name,
   quantity: 'length',
@@ -93,7 +86,7 @@ const amount = (name: string, low: number, high: number): AxleCureFigure => ({
   high,
   start: 0,
 });
-const linkWith = (stands: AxleStands, f: AxleFigures, apply: AxleCure['apply']): string[] => {
+const linkWith = (stands: AxleStands, f: CureFigures, apply: AxleCure['apply']): string[] => {
   const went = apply(stands, f).shift;
   const by = went && stands.shift ? went.value - stands.shift.value : 0;
   return stands.axle === 'front' && Math.abs(by) >= 0.5
@@ -115,7 +108,7 @@ const linkFlatter: AxleCure['apply'] = (stands, f) => ({
 /** Room that is none any more, mm. */
 const NEAR = 10;
 /** The arms that set a place and a turn. Front arms run rearward from their axle: longer, they push it forward. */
-export const armsOf = (axle: Axle, f: AxleFigures): { lower: number; upper: number } =>
+export const armsOf = (axle: Axle, f: CureFigures): { lower: number; upper: number } =>
   armsFor({
     end: axle,
     away: (axle === 'front' ? 1 : -1) * (f.forward ?? 0),
@@ -289,7 +282,7 @@ export function tryAxleCure(
   w: Workings,
   stands: AxleStands,
   cure: AxleCure,
-  f: AxleFigures,
+  f: CureFigures,
 ): { was: AxleRow[]; is: AxleRow[] } {
   return { was: axleRows(w, stands), is: axleRows(w, cure.apply(stands, f)) };
 }
@@ -315,7 +308,7 @@ function badness(rows: readonly AxleRow[], cure: AxleCure): number[] {
  *
  * @returns null where none betters it, or it is not sought
  */
-export function bestAxleAmount(w: Workings, stands: AxleStands, cure: AxleCure, f: AxleFigures): number | null {
+export function bestAxleAmount(w: Workings, stands: AxleStands, cure: AxleCure, f: CureFigures): number | null {
   const figure = cure.figures.find(({ id }) => id === cure.seeks);
   if (!figure) return null;
   const at = (value: number) => badness(axleRows(w, cure.apply(stands, { ...f, [figure.id]: value })), cure);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { entryKind } from '../../record/subject';
+import { entryKind } from '../../record/entryKind';
 
 /** A lead enters that the maker hung drag link and track bar from opposite sides. */
 export const builtOpposite = entryKind({

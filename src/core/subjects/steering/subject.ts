@@ -1,4 +1,5 @@
 import type { Subject } from '../../record/subject';
+import { axleCures, CURED } from './offers';
 import { steeringChecks } from './checks';
 import { builtOpposite } from './entries';
 import { steeringLimits } from './limits';
@@ -11,6 +12,7 @@ export const steering: Subject = {
   points: steeringPoints,
   checks: steeringChecks,
   limits: steeringLimits,
+  cures: { for: CURED, at: axleCures },
   routes: steeringRoutes,
   entries: [builtOpposite],
   fitted: [

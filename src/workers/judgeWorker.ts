@@ -1,0 +1,11 @@
+import { expose } from 'comlink';
+import { Judge, type JudgeAnswer } from './judgeApi';
+
+const judge = new Judge();
+const api = {
+  open: (asked: unknown): void => judge.open(asked),
+  judge: (asked: unknown): JudgeAnswer => judge.judge(asked),
+};
+export type JudgeWorker = typeof api;
+
+expose(api);
