@@ -26,7 +26,7 @@ const zones = Object.entries(layers).flatMap(([layer, may]) =>
 );
 
 /** Core's own floors, lowest first: each may import those before it. */
-const floors = ['kernel', 'suspension', 'driveline', 'document', 'record', 'subjects', 'assembly'];
+const floors = ['kernel', 'suspension', 'gauge', 'document', 'record', 'subjects', 'assembly'];
 const floorZones = floors.flatMap((floor, i) =>
   floors.slice(i + 1).map((above) => ({
     target: `./src/core/${floor}/**/!(*.test).ts`,

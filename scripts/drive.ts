@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { readDriveFile } from '@/core/driveline/file';
-import { drive } from '@/core/driveline/drive';
+import { readDriveFile } from '@/core/gauge/file';
+import { drive } from '@/core/gauge/drive';
 
 /** `npm run -s drive -- FILE.json`: works what tape and gauge tell and prints it as JSON. Faulty input: exit 2. */
 function fail(line: string): never {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { readTravelFile, travelOf } from '@/core/driveline/travel';
+import { readTravelFile, travelOf } from '@/core/gauge/travel';
 
 /** `npm run -s travel -- FILE.json`: works what ends the travel of each corner and prints it as JSON. Faulty input: exit 2. */
 function fail(line: string): never {

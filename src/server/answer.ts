@@ -1,7 +1,8 @@
 import type { z } from 'zod';
 
 /** What an action answers: done, or what was wrong by field, with nothing typed lost (the form keeps it). */
-export type Answer<T = unknown> = ({ ok: true } & T) | { ok: false; errors: Record<string, string>; message: string };
+export type ActionAnswer<T = unknown> =
+  ({ ok: true } & T) | { ok: false; errors: Record<string, string>; message: string };
 
 export const refuse = (
   message: string,

@@ -21,7 +21,7 @@ import { jobMark } from './jobs/marks';
 import { RELEASE } from './release';
 import type { Member } from './session';
 import { isBusy, isTooLong, isTooMany } from './threads/pool';
-import type { Told } from './threads/work';
+import type { ToldVerdicts } from './threads/work';
 import { paceOf } from './pace';
 
 /** Of the member, the job as it stands, and of what the shop keeps beside it: kits, prices, tyres, limits. */
@@ -66,7 +66,7 @@ export interface Snapshot {
   /** Where the shop's alignment stand answers its tablets; left out where the operator has set none. */
   stand?: string;
   /** What the job came to here, so that the device need not work at once what it opens. */
-  told?: Told;
+  told?: ToldVerdicts;
 }
 
 /** Who had which job lately: it is written down once in a few minutes. */

@@ -52,7 +52,7 @@ export interface FindAnswer {
   /** Names of what was not measured at either wheel, so not counted. */
   missing: string[];
 }
-export type Worked<T> = ({ ok: true } & T) | { ok: false; reason: string; needs?: string[] };
+export type WorkerAnswer<T> = ({ ok: true } & T) | { ok: false; reason: string; needs?: string[] };
 
 const bad = (error: z.ZodError): string => {
   const [issue] = error.issues;
@@ -70,7 +70,10 @@ const ChecksAsk = z.strictObject({
  * @param asked checked here: it crosses an edge
  * @param stopped asked between two corners
  */
-export async function sweepForChecks(asked: unknown, stopped: () => boolean): Promise<Worked<{ swept: SweptCorners }>> {
+export async function sweepForChecks(
+  asked: unknown,
+  stopped: () => boolean,
+): Promise<WorkerAnswer<{ swept: SweptCorners }>> {
   const read = ChecksAsk.safeParse(asked);
   if (!read.success) return { ok: false, reason: bad(read.error) };
   const swept: SweptCorners = {};
@@ -94,7 +97,7 @@ export async function assessCorner(
   asked: unknown,
   progress: ((share: number) => void) | undefined,
   stopped: () => boolean,
-): Promise<Worked<AssessAnswer>> {
+): Promise<WorkerAnswer<AssessAnswer>> {
   const read = AssessAsk.safeParse(asked);
   if (!read.success) return { ok: false, reason: bad(read.error) };
   const { job, corner, stage, grade, fitment } = read.data;
@@ -119,7 +122,7 @@ export async function findFits(
   asked: unknown,
   progress: ((share: number) => void) | undefined,
   stopped: () => boolean,
-): Promise<Worked<FindAnswer>> {
+): Promise<WorkerAnswer<FindAnswer>> {
   const read = FindAsk.safeParse(asked);
   if (!read.success) return { ok: false, reason: bad(read.error) };
   const { job, axle, stock, lifts } = read.data;

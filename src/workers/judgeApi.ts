@@ -10,6 +10,7 @@ import { Entry } from '@/core/record/filing/entry';
 import type { Pace } from '@/core/record/pace';
 import { Memo, type Workings } from '@/core/record/workings';
 import { sweepsLeft, takeSwept, type SweptCorners } from '@/core/subjects/clearance/fit/assessed';
+import { PIECES, type PieceName } from './pieces';
 
 const swept = z.custom<SweptCorners>((told) => typeof told === 'object' && told !== null);
 const OpenAsk = z.object({
@@ -18,10 +19,18 @@ const OpenAsk = z.object({
   pace: z.custom<Pace>().optional(),
   swept: swept.nullable(),
 });
-const JudgeAsk = z.object({ entries: z.array(Entry), name: z.string(), swept: swept.nullable() });
+const Waiting = z.object({ entries: z.array(Entry), name: z.string() });
+const JudgeAsk = Waiting.extend({ swept: swept.nullable() });
+const PieceAsk = Waiting.extend({
+  piece: z.enum(Object.keys(PIECES) as [PieceName, ...PieceName[]]),
+  gates: z.array(z.enum(['before', 'after'])),
+});
 
 /** What a job comes to with all that waits on the device; and the corners whose rows wait for a sweep. */
 export type JudgeAnswer = { ok: true; verdicts: Verdict[]; left: Corner[] } | { ok: false; reason: string };
+
+/** One piece of the job, or why not. */
+export type PieceAnswer = { ok: true; piece: unknown } | { ok: false; reason: string };
 
 /** Lets a message come in before the next piece of work is begun. */
 const heard = () => new Promise<void>((go) => setTimeout(go));
@@ -60,12 +69,30 @@ export class Judge {
     if (!this.told) return { ok: false, reason: 'no job was told' };
     const read = JudgeAsk.safeParse(asked);
     if (!read.success) return { ok: false, reason: read.error.issues[0]?.message ?? 'not understood' };
-    this.turn++;
-    const { entries, name, swept } = read.data;
-    const job = withWaiting(this.told.job, entries, name);
-    const w = this.workingsOf(job);
+    const { swept } = read.data;
+    const w = this.withWaiting(this.told.job, read.data);
+    const { filed: job } = w;
     if (swept) takeSwept(w, swept);
     return { ok: true, verdicts: workJob(job, w).map(withoutWorking), left: sweepsLeft(w) };
+  }
+
+  /**
+   * What a page shows beside the verdicts, with what waits on the device.
+   *
+   * @param asked entries that wait and who filed them; which piece, and the gates that it is asked at
+   */
+  piece(asked: unknown): PieceAnswer {
+    if (!this.told) return { ok: false, reason: 'no job was told' };
+    const read = PieceAsk.safeParse(asked);
+    if (!read.success) return { ok: false, reason: read.error.issues[0]?.message ?? 'not understood' };
+    const { piece, gates } = read.data;
+    return { ok: true, piece: PIECES[piece](this.withWaiting(this.told.job, read.data), gates) };
+  }
+
+  /** The job with what waits; what was being warmed ends. */
+  private withWaiting(told: JobDocument, { entries, name }: z.infer<typeof Waiting>): Workings {
+    this.turn++;
+    return this.workingsOf(withWaiting(told, entries, name));
   }
 
   private workingsOf(job: JobDocument): Workings {

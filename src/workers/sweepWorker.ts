@@ -10,7 +10,7 @@ import {
   sweepForChecks,
   type AssessAnswer,
   type FindAnswer,
-  type Worked,
+  type WorkerAnswer,
 } from './clearanceApi';
 import { inBatches } from './inBatches';
 
@@ -50,12 +50,12 @@ const api = {
     return transfer({ ok: true, values, codes }, [values.buffer as ArrayBuffer, codes.buffer as ArrayBuffer]);
   },
   /** Weighs a corner with a tyre; a later one ends an earlier one. */
-  async assess(asked: unknown, progress?: (share: number) => void): Promise<Worked<AssessAnswer>> {
+  async assess(asked: unknown, progress?: (share: number) => void): Promise<WorkerAnswer<AssessAnswer>> {
     const mine = ++wantedAssess;
     return assessCorner(asked, progress, () => mine !== wantedAssess);
   },
   /** Goes through tyres, wheels, spacers, stops and lifts; a later one, or `stopFinding`, ends an earlier one. */
-  async find(asked: unknown, progress?: (share: number) => void): Promise<Worked<FindAnswer>> {
+  async find(asked: unknown, progress?: (share: number) => void): Promise<WorkerAnswer<FindAnswer>> {
     const mine = ++wantedFind;
     return findFits(asked, progress, () => mine !== wantedFind);
   },

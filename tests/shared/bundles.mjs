@@ -15,7 +15,7 @@ const FOLDERS = {
     'subjects/common',
   ],
   clearance: ['subjects/clearance/fit'],
-  plain: ['kernel', 'suspension', 'driveline', 'subjects/clearance/engine'],
+  plain: ['kernel', 'suspension', 'gauge', 'subjects/clearance/engine'],
   record: ['record', 'document', 'assembly/formats', 'assembly/route', 'assembly/sheet', 'assembly/gates'],
 };
 /** Long by themselves: beside the bundles they keep both cores busy. */

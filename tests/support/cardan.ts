@@ -1,6 +1,6 @@
 import { cross, DEG, dot, unit, type Vec3 } from '@/core/kernel/geometry/point';
-import { directionOf, isShaft } from '@/core/driveline/direction';
-import type { Train } from '@/core/driveline/train';
+import { directionOf, isShaft } from '@/core/gauge/direction';
+import type { Train } from '@/core/gauge/train';
 
 /** Turned about a unit axis, right-handed, degrees (Rodrigues). */
 const turn = (v: Vec3, axis: Vec3, degrees: number): Vec3 => {

@@ -159,13 +159,13 @@ export const Strike = z.strictObject({
 });
 export type Strike = z.infer<typeof Strike>;
 /** One adjuster that was turned or set: from, to, in its own unit, and what it was read off by. */
-export const Setting = z.strictObject({
+export const AdjusterSet = z.strictObject({
   adjuster: named(40).describe('Which, by its id; other: named in the words of the change'),
   from: z.number().min(-10_000).max(10_000).describe('In its unit: notches, turns, mm or degrees from its mark'),
   to: z.number().min(-10_000).max(10_000),
   mark: named(120).describe('What it was read off by: paint, a notch, threads showing, a scale'),
 });
-export type Setting = z.infer<typeof Setting>;
+export type AdjusterSet = z.infer<typeof AdjusterSet>;
 /** What was fitted: a new part, a used one, or the one that came put back. */
 export const Condition = z.enum(['new', 'used', 'as-it-was']);
 export const Change = z.strictObject({
@@ -176,7 +176,7 @@ export const Change = z.strictObject({
   place: Place.optional().describe('Axle or corner it was made at; left out: it counts for the whole vehicle'),
   part: named(60).optional().describe('Which spring, hose, arm or obstacle, in words'),
   condition: Condition.optional().describe('Of what was fitted; left out where nobody said'),
-  setting: Setting.optional().describe('Which adjuster, from, to and by which mark; left out where nobody said'),
+  setting: AdjusterSet.optional().describe('Which adjuster, from, to and by which mark; left out where nobody said'),
   by: named(80),
   at: moment,
   filedAt,

@@ -80,7 +80,7 @@ export interface Choice {
   tell?: true;
 }
 /** Where, how the vehicle stands, and at which gate. */
-export interface Asked {
+export interface AskedAt {
   gate: ReadingGate;
   place: Place;
   state: VehicleState;
@@ -110,7 +110,7 @@ export interface Point {
   gates: readonly ReadingGate[];
   asked: WhenAsked;
   /** Asked on the short route: safety or the promise needs it, or the height school does, or what this job says. */
-  essential: boolean | 'floor-to-lip' | ((job: JobDocument, asked: Asked) => boolean);
+  essential: boolean | 'floor-to-lip' | ((job: JobDocument, asked: AskedAt) => boolean);
   /** What the part itself measures: no height moves it, so it counts After as read Before until a change bears on it. */
   ofItself?: true;
   /** Every vehicle has it, asked or not: “not fitted” is never an answer. */
@@ -137,7 +137,7 @@ export interface Point {
   /** What stays open until it is read, where no check asks for it by itself. */
   unread?: string;
   /** The question of its own about a value that is not what it takes itself for; null where it has none. */
-  doubt?(job: JobDocument, value: number, at: Asked): Phrase | null;
+  doubt?(job: JobDocument, value: number, at: AskedAt): Phrase | null;
   /** It stands in the table of heights of the sheet, not among the other readings. */
   height?: boolean;
   /** A coordinate that only a model needs: in the job file, not on a customer's sheet. */

@@ -4,14 +4,14 @@ import type { ChangeKind } from '../document/changes';
 import type { JobDocument } from '../document/job';
 import type { Place } from '../kernel/places';
 import { bearsOn, madeAt, sinceBefore } from './bearing';
-import type { Asked, Point } from './point';
+import type { AskedAt, Point } from './point';
 
 /** Whether a point is on the short route of this job there. */
-export const isEssential = (point: Point, job: JobDocument, asked: Asked): boolean =>
+export const isEssential = (point: Point, job: JobDocument, asked: AskedAt): boolean =>
   (typeof point.asked === 'object' && asked.gate === 'after' && changedAt(job, asked.place, ...point.asked.after)) ||
   isAlwaysEssential(point, job, asked);
 
-const isAlwaysEssential = (point: Point, job: JobDocument, asked: Asked): boolean =>
+const isAlwaysEssential = (point: Point, job: JobDocument, asked: AskedAt): boolean =>
   typeof point.essential === 'function'
     ? point.essential(job, asked)
     : point.essential === true || point.essential === job.job.heightSchool;
@@ -31,11 +31,11 @@ export const changedAt = (
  * Whether what was read Before still tells how it is After: of a kind that is asked once a vehicle, as long as none of
  * the changes was recorded that bear on it.
  */
-export const standsAfter = (point: Point, job: JobDocument, at: Pick<Asked, 'place' | 'state'>): boolean =>
+export const standsAfter = (point: Point, job: JobDocument, at: Pick<AskedAt, 'place' | 'state'>): boolean =>
   point.asked === 'once a vehicle' && !job.changes.some((c) => sinceBefore(c) && bearsOn(c, job, point, at));
 
 /** Whether “not fitted” is an answer to it there: heights and what the short route asks of every vehicle never. */
-export const mayLack = (point: Point, job: JobDocument, asked: Asked): boolean =>
+export const mayLack = (point: Point, job: JobDocument, asked: AskedAt): boolean =>
   !point.rideHeight &&
   !point.always &&
   (point.lacking === true || (point.quantity !== 'observation' && !isEssential(point, job, asked)));

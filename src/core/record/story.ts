@@ -6,7 +6,7 @@ import type { Phrase } from '../kernel/phrase';
 import { filedSays } from './told';
 
 /** A reading as the story tells it. */
-export interface Told {
+export interface ToldReading {
   reading: Reading;
   struck: Strike | null;
   /** It no longer counts: struck, superseded, or yielding to another. */
@@ -27,7 +27,7 @@ export interface StorySpot {
   key: string;
   spot: Spot;
   name: string;
-  told: Told[];
+  told: ToldReading[];
 }
 
 const spotKey = ({ gate, point, place, state }: Spot): string => `${gate}/${point}/${place}/${state}`;
@@ -36,7 +36,7 @@ const spotKey = ({ gate, point, place, state }: Spot): string => `${gate}/${poin
 export const storyOf = (w: Workings): readonly StorySpot[] => w.once(storyOf, '', () => tellStory(w));
 
 function tellStory({ job, book, figures }: Workings): StorySpot[] {
-  const stands = (reading: Reading, spot: Spot): Told['stands'] => {
+  const stands = (reading: Reading, spot: Spot): ToldReading['stands'] => {
     const figure = figures.figure(spot);
     return 'readings' in figure && figure.readings.some((r) => r.id === reading.id) ? standsBecause(figure) : null;
   };
@@ -51,7 +51,7 @@ function tellStory({ job, book, figures }: Workings): StorySpot[] {
     const later = job.overlaps.find((o) => o.yields === reading.id);
     // What was read Before may count After.
     const counts = standing.has(reading.id) ? stands(reading, { ...spot, gate: 'after' }) : null;
-    const told: Told = {
+    const told: ToldReading = {
       reading,
       struck: job.strikes.find((s) => s.reading === reading.id) ?? null,
       superseded: !standing.has(reading.id),
@@ -69,7 +69,7 @@ function tellStory({ job, book, figures }: Workings): StorySpot[] {
 }
 
 /** What was told at one spot; nothing where nobody read there. */
-export const toldAt = (w: Workings, spot: Spot): readonly Told[] =>
+export const toldAt = (w: Workings, spot: Spot): readonly ToldReading[] =>
   storyOf(w).find(({ key }) => key === spotKey(spot))?.told ?? [];
 
 /**

@@ -5,12 +5,12 @@ import type { EndState } from './schema';
 import type { Unreachable } from './unreachable';
 
 /** How the two wheels go while a travel is looked for. */
-export type Way = 'both' | 'left-alone' | 'right-alone' | 'left-crossed' | 'right-crossed';
+export type TravelWay = 'both' | 'left-alone' | 'right-alone' | 'left-crossed' | 'right-crossed';
 
 /**
  * Both hubs for one travel: together; one alone with the other at rest; or one with the other as far the opposite way.
  */
-export function wayState(way: Way, travel: number, steer = 0): EndState {
+export function wayState(way: TravelWay, travel: number, steer = 0): EndState {
   switch (way) {
     case 'both':
       return { left: travel, right: travel, steer };
@@ -44,7 +44,7 @@ export function travelWhere(
   figure: FigureName,
   wanted: number,
   to: number,
-  { way = 'both', steer = 0 }: { way?: Way; steer?: number } = {},
+  { way = 'both', steer = 0 }: { way?: TravelWay; steer?: number } = {},
 ): Found {
   const at = column(figure);
   const row = new Float64Array(ROW);
@@ -83,7 +83,7 @@ export function travelWhere(
 export function travelLimit(
   linkage: Linkage,
   to: number,
-  { way = 'both', steer = 0 }: { way?: Way; steer?: number } = {},
+  { way = 'both', steer = 0 }: { way?: TravelWay; steer?: number } = {},
 ): { travel: number; stoppedBy: Unreachable } | null {
   const failed = (travel: number): Unreachable | null => {
     const state = wayState(way, travel, steer);

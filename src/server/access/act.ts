@@ -1,6 +1,6 @@
 import 'server-only';
 import { unstable_rethrow } from 'next/navigation';
-import { refuse, type Answer } from '../answer';
+import { refuse, type ActionAnswer } from '../answer';
 import { AWAY_MESSAGE, isAway, isRefusedByRule } from '../away';
 import { log } from '../log';
 import { isBusy, isTooLong } from '../threads/pool';
@@ -38,7 +38,7 @@ export async function open<A>(name: ActionName, run: () => Promise<A>): Promise<
  * Runs a server action for whoever is signed in, if their role may. Every action goes through here, {@link sure} or
  * {@link open}; a test finds those that do not.
  */
-export const act = <A extends Answer<object>>(
+export const act = <A extends ActionAnswer<object>>(
   name: OnceAction,
   run: (member: Member) => Promise<A>,
 ): Promise<A | ReturnType<typeof refuse>> => asMember(name, run);
@@ -47,7 +47,7 @@ export const act = <A extends Answer<object>>(
  * The same for what whoever finds a tablet lying must never do: the password is asked for again, and a sign-in by PIN
  * is refused.
  */
-export const sure = <A extends Answer<object>>(
+export const sure = <A extends ActionAnswer<object>>(
   name: AgainAction,
   password: unknown,
   run: (member: Member) => Promise<A>,
@@ -60,7 +60,7 @@ export const sure = <A extends Answer<object>>(
     return (await passwordRefusal(member, password)) ?? run(member);
   });
 
-const asMember = <A extends Answer<object>>(
+const asMember = <A extends ActionAnswer<object>>(
   name: ActionName,
   run: (member: Member) => Promise<A>,
 ): Promise<A | ReturnType<typeof refuse>> =>

@@ -4,7 +4,7 @@ import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import * as z from 'zod';
 import { act, sure } from '../access/act';
-import { refuse, type Answer } from '../answer';
+import { refuse, type ActionAnswer } from '../answer';
 import { formFields } from '../formFields';
 import {
   amendSheet as amend,
@@ -36,7 +36,7 @@ import { fileOnWord as fileByWord } from '../jobs/onWord';
 const isId = (id: unknown): id is string => z.uuid().safeParse(id).success;
 const fresh = () => revalidatePath('/', 'layout');
 
-export async function bookVehicle(form: BookingForm): Promise<Answer> {
+export async function bookVehicle(form: BookingForm): Promise<ActionAnswer> {
   return act('bookVehicle', async (member) => {
     const answer = await book(member, form, member.units);
     if (!answer.ok) return answer;
@@ -45,7 +45,7 @@ export async function bookVehicle(form: BookingForm): Promise<Answer> {
 }
 
 /** Vehicles that were here before under that name. */
-export async function seenBefore(tag: string): Promise<Answer<{ seen: SeenVehicle[] }>> {
+export async function seenBefore(tag: string): Promise<ActionAnswer<{ seen: SeenVehicle[] }>> {
   return act('seenBefore', async (member) => ({
     ok: true as const,
     seen: typeof tag === 'string' ? await seen(member, tag, member.units) : [],
@@ -53,13 +53,13 @@ export async function seenBefore(tag: string): Promise<Answer<{ seen: SeenVehicl
 }
 
 /** The maker's bands as the shop has them of another vehicle of this job's make and model. */
-export async function bandsOfLike(jobId: string): Promise<Answer<{ like: LikeBands | null }>> {
+export async function bandsOfLike(jobId: string): Promise<ActionAnswer<{ like: LikeBands | null }>> {
   return act('bandsOfLike', async (member) =>
     isId(jobId) ? { ok: true as const, like: await likeBands(member, jobId) } : refuse(NO_JOB),
   );
 }
 
-export async function openNextGate(jobId: string): Promise<Answer<{ gate: string }>> {
+export async function openNextGate(jobId: string): Promise<ActionAnswer<{ gate: string }>> {
   return act('openNextGate', async (member) => (isId(jobId) ? openGate(member, jobId) : refuse(NO_JOB)));
 }
 
@@ -73,30 +73,30 @@ export async function savePlan(jobId: string, input: Record<string, unknown>): P
 export async function savePlanPart(
   jobId: string,
   input: { part: string; version: number; fields: Record<string, string | number> },
-): Promise<Answer> {
+): Promise<ActionAnswer> {
   return act('savePlanPart', async (member) => (isId(jobId) ? setPart(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function acceptStop(
   jobId: string,
   input: { check: string; gate: string; place: string; reason: string },
-): Promise<Answer> {
+): Promise<ActionAnswer> {
   return act('acceptStop', async (member) => (isId(jobId) ? accept(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function answerLine(
   jobId: string,
   input: { line: string; answer: string; text: string; due: string },
-): Promise<Answer> {
+): Promise<ActionAnswer> {
   return act('answerLine', async (member) => (isId(jobId) ? answerFor(member, jobId, input) : refuse(NO_JOB)));
 }
 
-export async function signOff(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
+export async function signOff(jobId: string, _before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   const { password, ...input } = formFields(form);
   return sure('signOff', password, async (member) => (isId(jobId) ? sign(member, jobId, input) : refuse(NO_JOB)));
 }
 
-export async function amendSheet(jobId: string, _before: Answer | null, form: FormData): Promise<Answer> {
+export async function amendSheet(jobId: string, _before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   const { password, ...input } = formFields(form);
   return sure('amendSheet', password, async (member) =>
     isId(jobId) ? amend(member, jobId, input, member.units) : refuse(NO_JOB),
@@ -106,36 +106,36 @@ export async function amendSheet(jobId: string, _before: Answer | null, form: Fo
 export async function keepGeometry(
   jobId: string,
   input: { stage: string; note: string; file?: string },
-): Promise<Answer<{ version: number }>> {
+): Promise<ActionAnswer<{ version: number }>> {
   return act('keepGeometry', async (member) => (isId(jobId) ? keepVersion(member, jobId, input) : refuse(NO_JOB)));
 }
 
-export async function pinGeometry(jobId: string, input: { stage: string; geometry: string }): Promise<Answer> {
+export async function pinGeometry(jobId: string, input: { stage: string; geometry: string }): Promise<ActionAnswer> {
   return act('pinGeometry', async (member) => (isId(jobId) ? pinVersion(member, jobId, input) : refuse(NO_JOB)));
 }
 
 export async function saveFitment(
   jobId: string,
   input: { which: string; fitment: unknown; was: unknown },
-): Promise<Answer> {
+): Promise<ActionAnswer> {
   return act('saveFitment', async (member) => (isId(jobId) ? setFitment(member, jobId, input) : refuse(NO_JOB)));
 }
 
-export async function sheetLinks(jobId: string): Promise<Answer<{ links: SheetLink[] }>> {
+export async function sheetLinks(jobId: string): Promise<ActionAnswer<{ links: SheetLink[] }>> {
   return act('sheetLinks', async (member) =>
     isId(jobId) ? { ok: true, links: await sheetLinksOf(member, jobId) } : refuse(NO_JOB),
   );
 }
 
-export async function makeSheetLink(jobId: string, input: { days: number }): Promise<Answer<{ path: string }>> {
+export async function makeSheetLink(jobId: string, input: { days: number }): Promise<ActionAnswer<{ path: string }>> {
   return act('makeSheetLink', async (member) => (isId(jobId) ? makeLink(member, jobId, input) : refuse(NO_JOB)));
 }
 
-export async function revokeSheetLink(jobId: string, input: { link: string }): Promise<Answer> {
+export async function revokeSheetLink(jobId: string, input: { link: string }): Promise<ActionAnswer> {
   return act('revokeSheetLink', async (member) => (isId(jobId) ? revokeLink(member, jobId, input) : refuse(NO_JOB)));
 }
 
-export async function saveLimit(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function saveLimit(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   const { password, ...input } = formFields(form);
   return sure('saveLimit', password, async (member) => {
     const answer = await setLimit(member, input, member.units);
@@ -144,7 +144,7 @@ export async function saveLimit(_before: Answer | null, form: FormData): Promise
   });
 }
 
-export async function saveFitSettings(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function saveFitSettings(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   const { password, ...input } = formFields(form);
   return sure('saveFitSettings', password, async (member) => {
     const answer = await setFit(member, input, member.units);
@@ -153,7 +153,7 @@ export async function saveFitSettings(_before: Answer | null, form: FormData): P
   });
 }
 
-export async function saveKit(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function saveKit(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   return act('saveKit', async (member) => {
     const answer = await addKit(member, formFields(form), member.units);
     if (answer.ok) fresh();
@@ -161,7 +161,7 @@ export async function saveKit(_before: Answer | null, form: FormData): Promise<A
   });
 }
 
-export async function priceKit(kitId: string, price: string): Promise<Answer> {
+export async function priceKit(kitId: string, price: string): Promise<ActionAnswer> {
   return act('priceKit', async (member) => {
     const answer = await setKitPrice(member, kitId, price);
     if (answer.ok) fresh();
@@ -175,12 +175,12 @@ export async function fileOnWord(input: {
   email: string;
   password: string;
   why: string;
-}): Promise<Answer> {
+}): Promise<ActionAnswer> {
   return act('fileOnWord', (member) => fileByWord(member, input, (email) => triedFrom(member.from.address, { email })));
 }
 
 const LARGEST_FILE = 4_000_000;
-export async function importJob(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function importJob(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   return act('importJob', async (member) => {
     const file = form instanceof FormData ? form.get('file') : null;
     if (!(file instanceof File) || file.size === 0) return refuse('Choose a job file first.');

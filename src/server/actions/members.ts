@@ -3,7 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
 import { sure } from '../access/act';
-import type { Answer } from '../answer';
+import type { ActionAnswer } from '../answer';
 import { formFields } from '../formFields';
 import { changeMember as change, invite, passwordLink, revokeInvitation as revoke } from '../people/membership';
 import { saveSignInLife as saveLife } from '../people/signInLife';
@@ -12,7 +12,10 @@ import { saveSignInLife as saveLife } from '../people/signInLife';
 const Asked = z.looseObject({ password: z.unknown() });
 const passwordOf = (input: unknown): unknown => Asked.safeParse(input).data?.password;
 
-export async function inviteMember(_before: Answer | null, form: FormData): Promise<Answer<{ path: string }>> {
+export async function inviteMember(
+  _before: ActionAnswer | null,
+  form: FormData,
+): Promise<ActionAnswer<{ path: string }>> {
   const { password, ...input } = formFields(form);
   return sure('inviteMember', password, async (member) => {
     const answer = await invite(member, input);
@@ -21,11 +24,14 @@ export async function inviteMember(_before: Answer | null, form: FormData): Prom
   });
 }
 
-export async function makePasswordLink(input: { member: string; password: string }): Promise<Answer<{ path: string }>> {
+export async function makePasswordLink(input: {
+  member: string;
+  password: string;
+}): Promise<ActionAnswer<{ path: string }>> {
   return sure('makePasswordLink', passwordOf(input), (member) => passwordLink(member, input));
 }
 
-export async function revokeInvitation(input: { invitation: string; password: string }): Promise<Answer> {
+export async function revokeInvitation(input: { invitation: string; password: string }): Promise<ActionAnswer> {
   return sure('revokeInvitation', passwordOf(input), async (member) => {
     const answer = await revoke(member, input);
     if (answer.ok) revalidatePath('/members');
@@ -38,7 +44,7 @@ export async function changeMember(input: {
   role?: string;
   ended?: string;
   password: string;
-}): Promise<Answer> {
+}): Promise<ActionAnswer> {
   return sure('changeMember', passwordOf(input), async (member) => {
     const answer = await change(member, input);
     if (answer.ok) revalidatePath('/members');
@@ -46,7 +52,7 @@ export async function changeMember(input: {
   });
 }
 
-export async function saveSignInLife(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function saveSignInLife(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   const { password, ...input } = formFields(form);
   return sure('saveSignInLife', password, async (member) => {
     const answer = await saveLife(member, input);

@@ -7,7 +7,7 @@ import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { session } from '@/db/schema/auth';
 import { open, sure } from '../access/act';
-import { refuse, type Answer } from '../answer';
+import { refuse, type ActionAnswer } from '../answer';
 import { note, type Audited } from '../audit';
 import { auth } from '../auth';
 import { atDoor, inShop } from '../database';
@@ -55,7 +55,7 @@ const SignIn = z.object({
 const WRONG_PAIR = 'That e-mail and password do not belong together.';
 
 /** Signs in and opens the Yard; a wrong pair says so without telling which of the two was wrong. */
-export async function signIn(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function signIn(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   return open('signIn', async () => {
     const parsed = SignIn.safeParse(formFields(form));
     if (!parsed.success) return refuse('Type your e-mail and your password.');
@@ -98,7 +98,7 @@ export async function signIn(_before: Answer | null, form: FormData): Promise<An
   });
 }
 
-export async function signOut(): Promise<Answer> {
+export async function signOut(): Promise<ActionAnswer> {
   return open('signOut', async () => {
     const member = await currentMember();
     if (member) await tell(member.userId, 'signed out');
@@ -110,7 +110,7 @@ export async function signOut(): Promise<Answer> {
 const ByPin = z.object({ person: z.string().min(1).max(80), pin: z.string().max(20) });
 
 /** Changes the person at a shared tablet by PIN, where that person has signed in with the password before. */
-export async function changeByPin(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function changeByPin(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   return open('changeByPin', async () => {
     const parsed = ByPin.safeParse(formFields(form));
     if (!parsed.success) return refuse('Choose who you are and type your PIN.');
@@ -137,7 +137,7 @@ export async function changeByPin(_before: Answer | null, form: FormData): Promi
 }
 
 /** Takes up an invitation, or a link for a new password. */
-export async function joinShop(token: string, _before: Answer | null, form: FormData): Promise<Answer> {
+export async function joinShop(token: string, _before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   return open('joinShop', async () => {
     const answer = await takeUpInvitation(token, formFields(form), (await whence()).address);
     if (!answer.ok) return answer;
@@ -145,18 +145,18 @@ export async function joinShop(token: string, _before: Answer | null, form: Form
   });
 }
 
-export async function setPin(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function setPin(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   const { password, pin } = formFields(form);
   return sure('setPin', password, (member) => setNewPin(member, pin));
 }
 
-export async function changePassword(_before: Answer | null, form: FormData): Promise<Answer> {
+export async function changePassword(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {
   const { password, next } = formFields(form);
   return sure('changePassword', password, (member) => setNewPassword(member, next));
 }
 
 /** What comes of an act on one's own sign-ins, shown anew. */
-async function ownAct(done: boolean, userId: string, what: Audited, already: string): Promise<Answer> {
+async function ownAct(done: boolean, userId: string, what: Audited, already: string): Promise<ActionAnswer> {
   if (!done) return refuse(already);
   await tell(userId, what);
   revalidatePath('/me');
@@ -164,7 +164,7 @@ async function ownAct(done: boolean, userId: string, what: Audited, already: str
 }
 
 const Ending = z.object({ session: z.string().min(1).max(80), password: z.unknown() });
-export async function endSession(input: { session: string; password: string }): Promise<Answer> {
+export async function endSession(input: { session: string; password: string }): Promise<ActionAnswer> {
   const parsed = Ending.safeParse(input);
   return sure('endSession', parsed.data?.password, async ({ userId }) => {
     const ended = parsed.success ? await endSessions(userId, { id: parsed.data.session }) : 0;
@@ -173,7 +173,7 @@ export async function endSession(input: { session: string; password: string }): 
 }
 
 const Password = z.object({ password: z.unknown() });
-export async function endOtherSessions(input: { password: string }): Promise<Answer> {
+export async function endOtherSessions(input: { password: string }): Promise<ActionAnswer> {
   return sure('endOtherSessions', Password.safeParse(input).data?.password, async ({ userId, sessionId }) => {
     if ((await endSessions(userId, { allBut: sessionId })) > 0) await tell(userId, 'session ended');
     revalidatePath('/me');
@@ -181,14 +181,14 @@ export async function endOtherSessions(input: { password: string }): Promise<Ans
   });
 }
 
-export async function dropPin(input: { password: string }): Promise<Answer> {
+export async function dropPin(input: { password: string }): Promise<ActionAnswer> {
   return sure('dropPin', Password.safeParse(input).data?.password, async ({ userId }) =>
     ownAct(await dropOwnPin(userId), userId, 'PIN dropped', 'You have no PIN any more.'),
   );
 }
 
 const Forgetting = z.object({ device: z.string().regex(/^[0-9a-f]{64}$/), password: z.unknown() });
-export async function forgetDevice(input: { device: string; password: string }): Promise<Answer> {
+export async function forgetDevice(input: { device: string; password: string }): Promise<ActionAnswer> {
   const parsed = Forgetting.safeParse(input);
   return sure('forgetDevice', parsed.data?.password, async ({ userId }) =>
     ownAct(
@@ -202,13 +202,13 @@ export async function forgetDevice(input: { device: string; password: string }):
 
 const YEAR = 60 * 60 * 24 * 365;
 const kept = () => ({ path: '/', sameSite: 'lax' as const, httpOnly: true, secure: overTls(), maxAge: YEAR });
-export async function setUnits(units: 'in' | 'mm'): Promise<Answer> {
+export async function setUnits(units: 'in' | 'mm'): Promise<ActionAnswer> {
   return open('setUnits', async () => {
     (await cookies()).set('hg-units', units === 'mm' ? 'mm' : 'in', kept());
     return { ok: true };
   });
 }
-export async function setTheme(theme: 'day' | 'bay'): Promise<Answer> {
+export async function setTheme(theme: 'day' | 'bay'): Promise<ActionAnswer> {
   return open('setTheme', async () => {
     (await cookies()).set('hg-theme', theme === 'bay' ? 'bay' : 'day', kept());
     return { ok: true };

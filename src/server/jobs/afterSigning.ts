@@ -10,7 +10,7 @@ import { linksOf, signedSheetOf } from '@/db/queries/filed';
 import { loadJob, lockJob } from '@/db/queries/jobs';
 import { amendments, sheetLinks } from '@/db/schema/filed';
 import { jobs } from '@/db/schema/jobs';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { newToken, tokenHash } from '../tokens';
@@ -33,7 +33,7 @@ function laterOf(
   raw: unknown,
   { by, on, sure }: z.infer<typeof AmendInput>,
   units: UnitChoice,
-): Answer<{ figures: LaterFigure[] }> | null {
+): ActionAnswer<{ figures: LaterFigure[] }> | null {
   const typed = z.record(z.string(), z.unknown()).parse(raw ?? {});
   const boxes = Object.fromEntries(
     LATER.map(([point, place]) => [`${point}.${place}`, typed[`${point}.${place}`]]).filter(
@@ -63,7 +63,7 @@ function laterOf(
  * amendment points to the hash of what it amends (the sheet, or the amendment before it) and has one of its own. What
  * figures are worth is worked from the signed job's own heights and bands.
  */
-export async function amendSheet(doer: Doer, jobId: string, raw: unknown, units: UnitChoice): Promise<Answer> {
+export async function amendSheet(doer: Doer, jobId: string, raw: unknown, units: UnitChoice): Promise<ActionAnswer> {
   const parsed = AmendInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead amends a signed sheet.');
@@ -126,7 +126,7 @@ function bring(
 const LinkInput = z.object({ days: z.coerce.number().int().min(1, 'at least a day').max(365, 'at most a year') });
 
 /** Makes a link by which the customer opens their own signed sheet. The path is answered once. */
-export async function makeSheetLink(doer: Doer, jobId: string, raw: unknown): Promise<Answer<{ path: string }>> {
+export async function makeSheetLink(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer<{ path: string }>> {
   const parsed = LinkInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const token = newToken();
@@ -151,7 +151,7 @@ export async function makeSheetLink(doer: Doer, jobId: string, raw: unknown): Pr
   });
 }
 
-export async function revokeSheetLink(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+export async function revokeSheetLink(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer> {
   const parsed = z.object({ link: z.uuid() }).safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   return inShop(doer.shop.id, async (tx) => {

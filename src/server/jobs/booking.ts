@@ -10,7 +10,7 @@ import type { Db } from '@/db/client';
 import { loadJob } from '@/db/queries/jobs';
 import { jobs, readings } from '@/db/schema/jobs';
 import { customers, shops, vehicles } from '@/db/schema/shops';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { standSoon, type Doer } from './withJob';
@@ -115,7 +115,7 @@ export async function bookVehicle(
   doer: Doer,
   form: BookingForm,
   units: UnitChoice,
-): Promise<Answer<{ jobId: string }>> {
+): Promise<ActionAnswer<{ jobId: string }>> {
   const parsed = bookingSchema(units).safeParse(form);
   if (!parsed.success) return refuseZod(parsed.error);
   const b = parsed.data;

@@ -11,7 +11,7 @@ import type { Quantity, UnitChoice } from '@/core/kernel/units/quantity';
 import '@/core/assembly/book';
 import { shopFit, setShopFit } from '@/db/queries/fitSettings';
 import { jobs } from '@/db/schema/jobs';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { reworkSoon } from './rework';
@@ -25,7 +25,7 @@ const SaveFitment = z.object({
 });
 
 /** Sets the tyre and wheel that is asked for, or suggested instead. */
-export async function saveFitment(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+export async function saveFitment(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer> {
   const parsed = SaveFitment.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { which, fitment, was } = parsed.data;
@@ -66,7 +66,7 @@ const share = z.string().transform((text, ctx) => {
 const METRIC: UnitChoice = { length: 'mm', angle: 'decimal', pressure: 'kPa', mass: 'kg' };
 
 /** A lead sets the rules of the grades and the list of what can be had; every open job is judged by them at once. */
-export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
+export async function saveFitSettings(doer: Doer, raw: unknown, units: UnitChoice): Promise<ActionAnswer> {
   if (!leads(doer)) return refuse('Only a lead sets the grades of fit.');
   const figure = (quantity: Quantity, what: string, least: number, most: number) =>
     z.string().transform((text, ctx) => {

@@ -15,7 +15,7 @@ import { acceptances, jobs, signOffs } from '@/db/schema/jobs';
 import { gateOpenings, stationLines } from '@/db/schema/filed';
 import { kits } from '@/db/schema/shops';
 import type { Plan } from '@/core/document/job';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note as audit } from '../audit';
 import { lengthField } from './booking';
 import { keepSheet, sheetText } from './freezing';
@@ -25,7 +25,7 @@ import { leads, withOpenJob, withWorkedJob, type Doer } from './withJob';
 const rowOf = (doer: Doer, jobId: string) => and(eq(jobs.shopId, doer.shop.id), eq(jobs.id, jobId));
 
 /** Opens the next gate, if what it opens on has been measured. */
-export async function openNextGate(doer: Doer, jobId: string): Promise<Answer<{ gate: string }>> {
+export async function openNextGate(doer: Doer, jobId: string): Promise<ActionAnswer<{ gate: string }>> {
   return withOpenJob(doer, jobId, async (tx, { document: job }) => {
     const next = nextGate(job.job.gate);
     const shut = shutBecause(workingsOf(job));
@@ -85,7 +85,8 @@ export interface PlanMeanwhile {
   kitId: string;
   plan: Plan;
 }
-export type PlanAnswer = Answer | { ok: false; errors: Record<string, string>; message: string; theirs: PlanMeanwhile };
+export type PlanAnswer =
+  ActionAnswer | { ok: false; errors: Record<string, string>; message: string; theirs: PlanMeanwhile };
 
 /** Sets the plan. Two people at once: the second is shown the first one's and chooses; nothing is overwritten. */
 export async function savePlan(doer: Doer, jobId: string, raw: unknown, units: UnitChoice): Promise<PlanAnswer> {
@@ -141,7 +142,7 @@ const PartInput = z.object({
 });
 
 /** Sets a part of the plan that a subject names, checked by its schema; like the plan, it is nobody's to overwrite unseen. */
-export async function savePlanPart(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+export async function savePlanPart(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer> {
   const parsed = PartInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const part = BOOK.planPart(parsed.data.part);
@@ -179,7 +180,7 @@ const AcceptInput = z.object({
 });
 
 /** A lead accepts a Stop that is not safety-critical, with a reason that prints on the customer's sheet. */
-export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+export async function acceptStop(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer> {
   const parsed = AcceptInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead accepts a Stop.');
@@ -221,7 +222,7 @@ const LineInput = z.object({
  * A lead answers for alignment, driveline angles or axle place: checked, with the figures, or not done here and why.
  * The latest answer of a line stands; each prints on the sheet.
  */
-export async function answerLine(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+export async function answerLine(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer> {
   const parsed = LineInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   if (!leads(doer)) return refuse('Only a lead answers for it.');
@@ -266,7 +267,7 @@ const SignInput = z.object({
  * Signs a job off. Only a lead; the action that calls it has asked for the password again. A release is refused for every role
  * while a safety-critical check stands in the way; "left unreleased" closes the job with a sheet that says so.
  */
-export async function signOff(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+export async function signOff(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer> {
   const parsed = SignInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { kind, note } = parsed.data;

@@ -9,7 +9,7 @@ import { withObstacles } from '@/core/subjects/clearance/fit/obstacles';
 import { asBuilt } from '@/core/subjects/linkage/stages';
 import type { End, GeometryFile } from '@/core/suspension/schema';
 import { geometryVersions, keepVersion, pinVersion } from '@/db/queries/geometries';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note as audit } from '../audit';
 import { worked } from '../working';
 import { withOpenJob, withWorkedJob, type Doer } from './withJob';
@@ -54,7 +54,11 @@ const TYPE_OF: Record<string, End['type']> = {
 };
 
 /** Keeps a version of the vehicle's geometry, from the job's readings or from a file, and pins the job to it. */
-export async function keepGeometry(doer: Doer, jobId: string, raw: unknown): Promise<Answer<{ version: number }>> {
+export async function keepGeometry(
+  doer: Doer,
+  jobId: string,
+  raw: unknown,
+): Promise<ActionAnswer<{ version: number }>> {
   const parsed = Keep.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { stage, note, file: text } = parsed.data;
@@ -108,7 +112,7 @@ const NOT_ANY_MORE = 'The build has begun: how the vehicle came stands as it was
 const Pin = z.object({ stage: z.enum(['before', 'as-built']), geometry: z.uuid() });
 
 /** Pins the job to a version of its vehicle's geometry that was kept before. */
-export async function pinGeometry(doer: Doer, jobId: string, raw: unknown): Promise<Answer> {
+export async function pinGeometry(doer: Doer, jobId: string, raw: unknown): Promise<ActionAnswer> {
   const parsed = Pin.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { stage, geometry } = parsed.data;

@@ -6,7 +6,7 @@ import type { JobDocument } from '@/core/document/job';
 import { canonicalText } from '@/core/assembly/sheet/signed';
 import { kits } from '@/db/schema/shops';
 import { ACTIONS, ENTRIES, whoDoes } from '../access/rules';
-import { refuse, type Answer } from '../answer';
+import { refuse, type ActionAnswer } from '../answer';
 import { inShop } from '../database';
 import { isDemo } from '../env';
 import { isSimulated } from '@/core/kernel/uncertainty/instruments';
@@ -66,7 +66,7 @@ async function knownKit(shopId: string, kit: JobDocument['kit']) {
  *
  * @param file the file's name, for the mark on what it brings
  */
-export async function importJob(doer: Doer, text: string, file: string): Promise<Answer<{ jobId: string }>> {
+export async function importJob(doer: Doer, text: string, file: string): Promise<ActionAnswer<{ jobId: string }>> {
   try {
     return await ofPerson.take(doer.id, () => ofShop.take(doer.shop.id, () => bringInOne(doer, text, file)));
   } catch (error) {
@@ -81,7 +81,7 @@ const ofShop = new TurnsOfEach({ atOnce: 2, waiting: 8 });
 const ENOUGH =
   'Enough files are being brought in just now. Nothing was changed; bring this one in when they are there.';
 
-async function bringInOne(doer: Doer, text: string, file: string): Promise<Answer<{ jobId: string }>> {
+async function bringInOne(doer: Doer, text: string, file: string): Promise<ActionAnswer<{ jobId: string }>> {
   const read = await worked({ shop: doer.shop.id, who: doer.id }, 'a file', 'jobFile', text);
   if (!read.ok) return refuse(`Not a job file. ${read.fault}`);
   const { written } = read;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { clearAttempts, countAttempt, type From } from '../people/attempts';
@@ -22,7 +22,11 @@ const WRONG = 'That e-mail and password are not a lead’s of this shop.';
  *
  * @param from where the lead's password is tried from, by the lead's e-mail
  */
-export async function fileOnWord(doer: Doer, raw: unknown, from: (email: string) => Promise<From>): Promise<Answer> {
+export async function fileOnWord(
+  doer: Doer,
+  raw: unknown,
+  from: (email: string) => Promise<From>,
+): Promise<ActionAnswer> {
   const parsed = Given.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { entry, email, password, why } = parsed.data;

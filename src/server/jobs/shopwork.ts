@@ -11,7 +11,7 @@ import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
 import { setLimit } from '@/db/queries/limits';
 import { kits } from '@/db/schema/shops';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import { lengthField } from './booking';
@@ -27,7 +27,7 @@ const LimitInput = z.object({
 });
 
 /** A lead (or the owner) sets a limit; every open job is judged by it at once, signed ones keep theirs. */
-export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
+export async function saveLimit(doer: Doer, raw: unknown, units: UnitChoice): Promise<ActionAnswer> {
   if (!leads(doer)) return refuse('Only a lead sets limits.');
   const parsed = LimitInput.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
@@ -154,7 +154,7 @@ const PriceField = z
   });
 
 /** Sets what a kit costs, or that nobody priced it. */
-export async function priceKit(doer: Doer, kitId: unknown, price: unknown): Promise<Answer> {
+export async function priceKit(doer: Doer, kitId: unknown, price: unknown): Promise<ActionAnswer> {
   const parsed = z.object({ kitId: z.uuid('There is no such kit'), price: PriceField }).safeParse({ kitId, price });
   if (!parsed.success) return refuseZod(parsed.error);
   return inShop(doer.shop.id, async (tx) => {
@@ -169,7 +169,7 @@ export async function priceKit(doer: Doer, kitId: unknown, price: unknown): Prom
 }
 
 /** Adds a kit to the shop's list with what it claims and where the claim stands. */
-export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Promise<Answer> {
+export async function saveKit(doer: Doer, raw: unknown, units: UnitChoice): Promise<ActionAnswer> {
   const parsed = z
     .object({
       name: z.string().trim().min(1, 'The kit’s name is missing').max(80),

@@ -3,7 +3,7 @@ import { Undone, type Db } from '@/db/client';
 import { judgedBy } from '@/db/queries/judgedBy';
 import { holdLimits, judgedByOf } from '@/db/queries/limits';
 import { lockJob, touchJob, type LoadedJob } from '@/db/queries/jobs';
-import { refuse, type Answer } from '../answer';
+import { refuse, type ActionAnswer } from '../answer';
 import { inShop } from '../database';
 import { log } from '../log';
 import { loadedLately } from './loaded';
@@ -35,8 +35,8 @@ export const NO_JOB = 'There is no such job in this shop.';
 export async function withOpenJob<T extends object>(
   doer: Doer,
   jobId: string,
-  act: (tx: Db, loaded: LoadedJob) => Promise<Answer<T>>,
-): Promise<Answer<T>> {
+  act: (tx: Db, loaded: LoadedJob) => Promise<ActionAnswer<T>>,
+): Promise<ActionAnswer<T>> {
   try {
     const done = await inShop(doer.shop.id, async (tx) => {
       const row = await lockJob(tx, doer.shop.id, jobId);
@@ -52,7 +52,7 @@ export async function withOpenJob<T extends object>(
     if (done.ok) await standSoon(doer.shop.id, jobId);
     return done;
   } catch (error) {
-    if (error instanceof Refused && 'answer' in error) return error.answer as Answer<T>;
+    if (error instanceof Refused && 'answer' in error) return error.answer as ActionAnswer<T>;
     throw error;
   }
 }
@@ -65,8 +65,8 @@ export async function withWorkedJob<W, T extends object>(
   doer: Doer,
   jobId: string,
   work: (document: JobDocument) => Promise<W>,
-  act: (tx: Db, loaded: LoadedJob, worked: W) => Promise<Answer<T>>,
-): Promise<Answer<T>> {
+  act: (tx: Db, loaded: LoadedJob, worked: W) => Promise<ActionAnswer<T>>,
+): Promise<ActionAnswer<T>> {
   for (let tries = 0; tries < 4; tries++) {
     const seen = await inShop(doer.shop.id, (tx) => loadedLately(tx, doer.shop.id, jobId));
     if (!seen) return refuse(NO_JOB);

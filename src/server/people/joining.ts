@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import * as z from 'zod';
-import { refuse, type Answer } from '../answer';
+import { refuse, type ActionAnswer } from '../answer';
 import { atDoor } from '../database';
 import type { Doer } from '../jobs/withJob';
 import { tokenHash } from '../tokens';
@@ -32,7 +32,7 @@ export async function invitationAt(token: unknown): Promise<Invitation | null> {
 }
 
 /** Chooses the password and joins, or chooses a new one; the link works once. */
-export async function takeUpInvitation(token: unknown, raw: unknown, address: string): Promise<Answer> {
+export async function takeUpInvitation(token: unknown, raw: unknown, address: string): Promise<ActionAnswer> {
   const invitation = await invitationAt(token);
   if (!invitation) return refuse(GONE);
   const parsed = z.object({ password: z.string(), again: z.string().default('') }).safeParse(raw);
@@ -61,7 +61,7 @@ export async function takeUpInvitation(token: unknown, raw: unknown, address: st
  * Somebody who left a shop and was invited by another: the account is theirs, so its own password lets them in. A link
  * in the hands of whoever made it must not choose a password for an account that is there already.
  */
-async function welcomedBack(token: string, userId: string, password: string, address: string): Promise<Answer> {
+async function welcomedBack(token: string, userId: string, password: string, address: string): Promise<ActionAnswer> {
   const attempt = await countAttempt(`join ${tokenHash(token)}`, { address, device: null, here: false });
   if ('wait' in attempt) return refuse(`Too many tries. Try again in ${attempt.wait} minutes.`);
   if (!(await passwordIs(userId, password))) {

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { session } from '@/db/schema/auth';
 import { invitations } from '@/db/schema/filed';
 import { memberRole, members } from '@/db/schema/shops';
-import { refuse, refuseZod, type Answer } from '../answer';
+import { refuse, refuseZod, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { isRefusedByRule } from '../away';
 import { atDoor, inShop } from '../database';
@@ -52,7 +52,7 @@ const Invite = z.object({
 });
 
 /** Invites somebody to the shop. The path with its token is answered once; only its hash is kept. */
-export async function invite(doer: Doer, raw: unknown): Promise<Answer<{ path: string }>> {
+export async function invite(doer: Doer, raw: unknown): Promise<ActionAnswer<{ path: string }>> {
   const parsed = Invite.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const token = newToken();
@@ -76,7 +76,7 @@ export async function invite(doer: Doer, raw: unknown): Promise<Answer<{ path: s
 const MemberId = z.object({ member: z.uuid() });
 
 /** A link by which a member who forgot the password chooses a new one; it ends all their sessions. */
-export async function passwordLink(doer: Doer, raw: unknown): Promise<Answer<{ path: string }>> {
+export async function passwordLink(doer: Doer, raw: unknown): Promise<ActionAnswer<{ path: string }>> {
   const parsed = MemberId.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const token = newToken();
@@ -102,7 +102,7 @@ export async function passwordLink(doer: Doer, raw: unknown): Promise<Answer<{ p
   });
 }
 
-export async function revokeInvitation(doer: Doer, raw: unknown): Promise<Answer> {
+export async function revokeInvitation(doer: Doer, raw: unknown): Promise<ActionAnswer> {
   const parsed = z.object({ invitation: z.uuid() }).safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   return inShop(doer.shop.id, async (tx) => {
@@ -127,7 +127,7 @@ export async function revokeInvitation(doer: Doer, raw: unknown): Promise<Answer
 const Change = z.object({ member: z.uuid(), role: Role.optional(), ended: z.enum(['yes', 'no']).optional() });
 
 /** Changes a member's role, ends a membership (and all its sessions) or takes it up again. One owner must stay. */
-export async function changeMember(doer: Doer, raw: unknown): Promise<Answer> {
+export async function changeMember(doer: Doer, raw: unknown): Promise<ActionAnswer> {
   const parsed = Change.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   const { ended } = parsed.data;

@@ -1,7 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { hashed } from './hashing';
 import { account, pins } from '@/db/schema/auth';
-import { refuse, type Answer } from '../answer';
+import { refuse, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { atDoor, atDoorTogether, inShop } from '../database';
 import type { Doer } from '../jobs/withJob';
@@ -10,7 +10,7 @@ import { passwordFault, pinFault } from './passwords';
 type Person = Doer & { userId: string; sessionId: string; shop: { id: string; name: string } };
 
 /** Sets the person's PIN for shared tablets. */
-export async function setNewPin(person: Person, pin: unknown): Promise<Answer> {
+export async function setNewPin(person: Person, pin: unknown): Promise<ActionAnswer> {
   const fault = typeof pin === 'string' ? pinFault(pin) : 'Six digits.';
   if (fault || typeof pin !== 'string') return refuse(fault ?? '', { pin: fault ?? '' });
   const row = { userId: person.userId, hash: await hashed(pin), setAt: new Date() };
@@ -23,7 +23,7 @@ export async function setNewPin(person: Person, pin: unknown): Promise<Answer> {
  * Changes the person's own password. What the old one was good for ends with it: their PIN, open links for a new
  * password, their other sign-ins, and what other devices remember of them.
  */
-export async function setNewPassword(person: Person, next: unknown): Promise<Answer> {
+export async function setNewPassword(person: Person, next: unknown): Promise<ActionAnswer> {
   const fault =
     typeof next === 'string' ? passwordFault(next, [person.name, person.shop.name]) : 'Type the new password.';
   if (fault || typeof next !== 'string') return refuse(fault ?? '', { next: fault ?? '' });

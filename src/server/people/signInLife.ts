@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { shops } from '@/db/schema/shops';
-import { refuseZod, type Answer } from '../answer';
+import { refuseZod, type ActionAnswer } from '../answer';
 import { note } from '../audit';
 import { inShop } from '../database';
 import type { Doer } from '../jobs/withJob';
@@ -32,7 +32,7 @@ export const signInLifeOf = (doer: Doer): Promise<SignInLife | undefined> =>
   });
 
 /** Sets after how long a sign-in ends for good; it counts for those that last already, too. */
-export async function saveSignInLife(doer: Doer, raw: unknown): Promise<Answer> {
+export async function saveSignInLife(doer: Doer, raw: unknown): Promise<ActionAnswer> {
   const parsed = Life.safeParse(raw);
   if (!parsed.success) return refuseZod(parsed.error);
   await inShop(doer.shop.id, async (tx) => {

@@ -18,7 +18,7 @@ import { readGeometryFile } from '@/core/suspension/readFile';
 import { curvesCsv } from './curves';
 
 /** What a job came to where it was told: by which arithmetic, its sweeps and its verdicts without how they were worked. */
-export interface Told {
+export interface ToldVerdicts {
   core: string;
   swept: SweptCorners;
   verdicts: Verdict[];
@@ -28,7 +28,7 @@ export interface Judged {
   standing: Standing;
   /** What its page shows before the job itself is there. */
   shown: Shown;
-  told: Told;
+  told: ToldVerdicts;
 }
 
 /** What the last few jobs of this thread were worked with: most filings leave geometry and heights as they were. */

@@ -2,7 +2,7 @@
 
 import type { ReadingGate } from '@/core/document/job';
 import { show } from '@/core/kernel/units/format';
-import { sleeveTurns } from '@/core/driveline/steering';
+import { sleeveTurns } from '@/core/gauge/steering';
 import type { Workings } from '@/core/record/workings';
 import { FIGURES, type FigureId } from '@/core/subjects/alignment/adjusters';
 import { forwardOf, type adviceAt } from '@/core/subjects/alignment/advice';
@@ -29,18 +29,20 @@ export const triedOf = (
 export function AdvicePanel({
   w,
   gate,
-  advice,
+  advice: worked,
   tried,
   onTried,
 }: {
   w: Workings;
   gate: ReadingGate;
-  advice: Told | null;
+  /** Null while it is being worked. */
+  advice: { piece: Told | null } | null;
   /** What is tried by hand, by adjuster; null where nothing is. */
   tried: Amounts | null;
   onTried: (tried: Amounts | null) => void;
 }) {
   const units = useUnits();
+  const advice = worked?.piece ?? null;
   const deg = (v: number) => show('fineAngle', v, units, true).text;
   const left = outSaid(advice?.out ?? [], units);
   const forward = forwardOf(advice?.settings ?? []);
@@ -50,7 +52,9 @@ export function AdvicePanel({
       <h2 id="advice" className="pb-1">
         The least that brings all in
       </h2>
-      {!advice ? (
+      {!worked ? (
+        <p className="hint">Being worked.</p>
+      ) : !advice ? (
         <p className="hint">Camber, caster and toe of both front wheels, and their bands, are wanted for it.</p>
       ) : advice.settings.length === 0 ? (
         <p>

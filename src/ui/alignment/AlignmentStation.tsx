@@ -9,13 +9,14 @@ import { alignmentLead, bandOf, bandsWait, leadsOf } from '@/core/subjects/align
 import { bandsSeen } from '@/core/subjects/alignment/bandsSeen';
 import { needlesOf } from '@/core/subjects/alignment/needles';
 import { AdvicePanel, triedOf } from './AdvicePanel';
-import { adviceAt, triedAt } from '@/core/subjects/alignment/advice';
+import { triedAt } from '@/core/subjects/alignment/advice';
 import { show } from '@/core/kernel/units/format';
 import { ChangeForm } from '../job/ChangeForm';
 import { Words } from '../Figure';
 import { EntryForm } from '../job/EntryForm';
 import { Choice } from '../room/Choice';
 import { RoomLink } from '../room/RoomLink';
+import { usePiece } from '../room/usePiece';
 import type { StationProps } from '../room/stationProps';
 import { useUnits } from '../Units';
 import { BandsForm } from './BandsForm';
@@ -35,7 +36,7 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
   const read = gate === 'after' ? 'after' : 'before';
   const needles = useMemo(() => needlesOf(w, axle, read), [w, axle, read]);
   const rear = useMemo(() => needlesOf(w, 'rear', read).some((n) => n.marks.length > 0), [w, read]);
-  const advice = useMemo(() => adviceAt(w, read), [w, read]);
+  const advice = usePiece('advice', read);
   const [tried, setTried] = useState<Amounts | null>(null);
   const trial = tried && axle === 'front' ? triedAt(w, read, tried) : null;
   // The stand is asked only while somebody looks.
@@ -91,8 +92,8 @@ export function AlignmentStation({ view, gate, head, below, aside, verdicts, may
           </section>
         )}
         <NeedleBands needles={needles} tried={trial ? triedOf(trial) : []} />
-        {gate === 'after' && axle === 'front' && <LiftDid w={w} />}
-        {gate === 'after' && axle === 'front' && <RoomBalance w={w} />}
+        {gate === 'after' && axle === 'front' && <LiftDid />}
+        {gate === 'after' && axle === 'front' && <RoomBalance />}
         <details
           className="border-t border-rule"
           open={banding}

@@ -1,17 +1,15 @@
 'use client';
 
-import { useMemo } from 'react';
 import { PLACE_NAME } from '@/core/kernel/places';
 import { K } from '@/core/kernel/uncertainty/propagate';
 import { show } from '@/core/kernel/units/format';
-import type { Workings } from '@/core/record/workings';
-import { liftDid } from '@/core/subjects/alignment/moved';
+import { usePiece } from '../room/usePiece';
 import { useUnits } from '../Units';
 
 /** How far caster and camber went with the lift, apart into what made it: the body's pitch, axle or arms, what is left. */
-export function LiftDid({ w }: { w: Workings }) {
+export function LiftDid() {
   const units = useUnits();
-  const rows = useMemo(() => liftDid(w), [w]);
+  const rows = usePiece('liftDid')?.piece ?? [];
   if (rows.length === 0) return null;
   const deg = (v: number) => show('fineAngle', v, units, true).text;
   const none = rows.every((row) => row.linkage === null);

@@ -1,10 +1,8 @@
 'use client';
 
-import { useMemo } from 'react';
 import { show } from '@/core/kernel/units/format';
-import type { Workings } from '@/core/record/workings';
-import { balanceAt, type Balance, type Room } from '@/core/subjects/clearance/fit/balance';
-import { sweepsLeft } from '@/core/subjects/clearance/fit/assessed';
+import type { Balance, WheelRoom } from '@/core/subjects/clearance/fit/balance';
+import { usePiece } from '../room/usePiece';
 import { useUnits } from '../Units';
 
 const [WIDE, HIGH, MID] = [640, 118, 46];
@@ -12,9 +10,8 @@ const [WIDE, HIGH, MID] = [640, 118, 46];
 const FULL = 60;
 
 /** Room ahead of each front wheel and behind it on one bar, and the caster that shares it. */
-export function RoomBalance({ w }: { w: Workings }) {
-  const balances = useMemo(() => (['FL', 'FR'] as const).flatMap((corner) => balanceAt(w, corner) ?? []), [w]);
-  const waits = sweepsLeft(w).some((corner) => corner.startsWith('F'));
+export function RoomBalance() {
+  const { balances, waits } = usePiece('balance')?.piece ?? { balances: [], waits: false };
   if (balances.length === 0)
     return waits ? <p className="hint">The wheels are being swept: their room comes with it.</p> : null;
   return (
@@ -35,7 +32,7 @@ function One({ balance: { corner, ahead, behind, shared } }: { balance: Balance 
   const units = useUnits();
   const mm = (v: number, signed = false) => show('length', v, units, signed).text;
   const side = corner === 'FL' ? 'Left' : 'Right';
-  const x = (room: Room | null, way: 1 | -1) =>
+  const x = (room: WheelRoom | null, way: 1 | -1) =>
     room ? WIDE / 2 + way * (34 + (Math.min(FULL, Math.max(0, room.gap)) / FULL) * (WIDE / 2 - 190)) : null;
   const [front, rear] = [x(ahead, -1), x(behind, 1)];
   // The bar leans to the side that has less over.

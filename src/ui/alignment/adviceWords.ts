@@ -1,14 +1,14 @@
 import { show } from '@/core/kernel/units/format';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
-import type { Advice, Setting } from '@/core/subjects/alignment/advice';
+import type { Advice, AdvisedSetting } from '@/core/subjects/alignment/advice';
 import { FIGURE_NAMES } from './figureNames';
 
 /** Arms and cams before bushes, camber and caster before toe: toe goes with both. */
-export const inOrder = (settings: readonly Setting[]): Setting[] =>
+export const inOrder = (settings: readonly AdvisedSetting[]): AdvisedSetting[] =>
   [...settings].sort((a, b) => Number(a.adjuster.id === 'sleeve') - Number(b.adjuster.id === 'sleeve'));
 
 /** How far an adjuster goes, and which way. */
-export function amountSaid({ adjuster: { unit, pivot }, amount }: Setting, units: UnitChoice): string {
+export function amountSaid({ adjuster: { unit, pivot }, amount }: AdvisedSetting, units: UnitChoice): string {
   const size = Math.abs(amount);
   const way = amount > 0 ? 'out' : 'in';
   if (unit === 'mm')

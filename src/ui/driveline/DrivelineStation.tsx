@@ -1,7 +1,7 @@
 'use client';
 
 import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
-import { limitShaftSpeed, roadSpeed } from '@/core/driveline/speed';
+import { limitShaftSpeed, roadSpeed } from '@/core/gauge/speed';
 import { RANK } from '@/core/kernel/judge';
 import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';

@@ -5,13 +5,13 @@ import { Dialog } from 'radix-ui';
 import { TextField } from '../forms/fields';
 
 /** An act that wants the password again, and what it says. */
-export interface Asked {
+export interface AskedOfPassword {
   what: string;
   run: (password: string) => Promise<{ ok: boolean; message?: string }>;
 }
 
 /** Asks for it: what was refused is told in the same place, with what was typed gone, and nothing is done by closing it. */
-export function AskPassword({ asked, onClose }: { asked: Asked; onClose: () => void }) {
+export function AskPassword({ asked, onClose }: { asked: AskedOfPassword; onClose: () => void }) {
   const [password, setPassword] = useState('');
   const [wrong, setWrong] = useState('');
   const [busy, start] = useTransition();

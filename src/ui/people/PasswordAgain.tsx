@@ -1,7 +1,7 @@
 'use client';
 
 import { lazy, Suspense, useCallback, useState, type ReactNode } from 'react';
-import type { Asked } from './AskPassword';
+import type { AskedOfPassword } from './AskPassword';
 
 const AskPassword = lazy(() => import('./AskPassword').then((m) => ({ default: m.AskPassword })));
 
@@ -10,9 +10,9 @@ const AskPassword = lazy(() => import('./AskPassword').then((m) => ({ default: m
  *
  * @returns how to ask, and the dialog to put on the page
  */
-export function usePasswordAgain(): [(what: string, run: Asked['run']) => void, ReactNode] {
-  const [asked, setAsked] = useState<Asked | null>(null);
-  const ask = useCallback((what: string, run: Asked['run']) => setAsked({ what, run }), []);
+export function usePasswordAgain(): [(what: string, run: AskedOfPassword['run']) => void, ReactNode] {
+  const [asked, setAsked] = useState<AskedOfPassword | null>(null);
+  const ask = useCallback((what: string, run: AskedOfPassword['run']) => setAsked({ what, run }), []);
   const dialog = asked && (
     <Suspense fallback={null}>
       <AskPassword asked={asked} onClose={() => setAsked(null)} />

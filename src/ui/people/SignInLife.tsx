@@ -2,7 +2,7 @@
 
 import { useState, useTransition } from 'react';
 import { saveSignInLife } from '@/server/actions/members';
-import type { Answer } from '@/server/answer';
+import type { ActionAnswer } from '@/server/answer';
 import type { SignInLife as Life } from '@/server/people/signInLife';
 import { TextField } from '../forms/fields';
 import { LiveFields } from '../forms/LiveFields';
@@ -15,7 +15,7 @@ export function SignInLife({ life }: { life: Life }) {
     awayMinutes: String(life.awayMinutes),
     password: '',
   });
-  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [answer, setAnswer] = useState<ActionAnswer | null>(null);
   const [busy, start] = useTransition();
   const errors = answer && !answer.ok ? answer.errors : {};
   const field = (name: keyof typeof typed) => ({

@@ -5,12 +5,12 @@ import { say } from '@/core/kernel/phrase';
 import { show } from '@/core/kernel/units/format';
 import { pointById } from '@/core/assembly/book';
 import type { Reading } from '@/core/document/job';
-import type { Told } from '@/core/record/story';
+import type { ToldReading } from '@/core/record/story';
 import { FiledState } from '../device/FiledState';
 import { useFiling } from '../room/useFiling';
 import { useUnits } from '../Units';
 
-export interface FiledReading extends Told {
+export interface FiledReading extends ToldReading {
   when: string;
   /** When the server took it; empty where nobody knows. */
   filed: string;

@@ -25,7 +25,7 @@ import { press } from './keypadText';
 import { KeysHelp } from './KeysHelp';
 import { ObservationAnswer } from './ObservationAnswer';
 import { WayPictures } from './WayPictures';
-import { waySaid, type Way } from './ways';
+import { waySaid, type SignChosen } from './ways';
 
 const LinkageSpot = lazy(() => import('../linkage/LinkageSpot').then((m) => ({ default: m.LinkageSpot })));
 
@@ -91,7 +91,7 @@ export function ReadingInHand(props: Props) {
   }, [here]);
 
   const measured = stop.quantity === 'observation' ? null : stop.quantity;
-  const [way, setWay] = useState<Way>(null);
+  const [way, setWay] = useState<SignChosen>(null);
   const [face, setFace] = useState(false);
   // Asked by picture, the figure is filed with the way that was chosen.
   const said = measured && stop.ways ? waySaid(measured, text, way, face, units) : null;

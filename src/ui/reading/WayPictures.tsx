@@ -2,7 +2,7 @@
 
 import type { ReactNode } from 'react';
 import type { Point, WayPicture } from '@/core/record/point';
-import type { Way } from './ways';
+import type { SignChosen } from './ways';
 
 /** Which way a reading is, by two pictures; and whether the gauge stands on a face square to what it measures. */
 export function WayPictures({
@@ -13,8 +13,8 @@ export function WayPictures({
   onFace,
 }: {
   ways: NonNullable<Point['ways']>;
-  way: Way;
-  onWay: (way: Way) => void;
+  way: SignChosen;
+  onWay: (way: SignChosen) => void;
   /** Null where it is read along the part only. */
   face: boolean | null;
   onFace: (face: boolean) => void;

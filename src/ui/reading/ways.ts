@@ -2,7 +2,7 @@ import { parseQuantity } from '@/core/kernel/units/parseQuantity';
 import type { Parsed, Quantity, UnitChoice } from '@/core/kernel/units/quantity';
 
 /** Which way it is, where a point asks it by picture; null while nobody said. */
-export type Way = 'plus' | 'minus' | null;
+export type SignChosen = 'plus' | 'minus' | null;
 
 /** Nothing is wrong with what was typed: the other half is missing. */
 const CHOOSE = { ok: false, reason: 'choose by the pictures which way it is', asks: true } as const;
@@ -18,7 +18,7 @@ const CHOOSE = { ok: false, reason: 'choose by the pictures which way it is', as
 export function waySaid(
   quantity: Quantity,
   typed: string,
-  way: Way,
+  way: SignChosen,
   onFace: boolean,
   units: UnitChoice,
 ): (Parsed & { ok: true; text: string }) | { ok: false; reason: string; asks?: true } {

@@ -17,7 +17,7 @@ import { MetNotice } from './MetNotice';
 import { useOpened, type NotHere, type Opened } from './opened';
 import { part } from './part';
 import { goTo } from './RoomLink';
-import { isRoom, lostStation, stationRoom, subjectRoom, type Room } from './rooms';
+import { isRoom, lostStation, stationRoom, subjectRoom, type RoomPath } from './rooms';
 import { useSnapshot } from './useSnapshot';
 import { useView } from './useView';
 import { RoomContext, type JobOnPage, type JobView, type Looker } from './view';
@@ -189,13 +189,13 @@ const Coming = () => (
 function JobHere({ opened, member }: { opened: Opened; member: Looker }) {
   const [snapshot, sure, refresh] = useSnapshot(opened.snapshot, opened.told);
   const { waiting } = useDevice();
-  const view = useView(snapshot, member, waiting);
+  const worked = useView(snapshot, member, waiting);
   // Kept by another release with something filed since: the worker tells what it comes to.
-  return view ? <Judged view={view} sure={sure} refresh={refresh} member={member} /> : <Coming />;
+  return worked ? <Judged {...worked} sure={sure} refresh={refresh} member={member} /> : <Coming />;
 }
 
-function Judged({ view, sure, refresh, member }: JobOnPage & { member: Looker }) {
-  const room = useMemo(() => ({ view, sure, refresh }), [view, sure, refresh]);
+function Judged({ view, sure, refresh, ask, member }: JobOnPage & { member: Looker }) {
+  const room = useMemo(() => ({ view, sure, refresh, ...(ask && { ask }) }), [view, sure, refresh, ask]);
   const path = usePathname();
   const home = `/jobs/${view.id}`;
   const below = path.startsWith(`${home}/`) ? path.slice(home.length + 1) : '';
@@ -229,7 +229,7 @@ function Judged({ view, sure, refresh, member }: JobOnPage & { member: Looker })
       {taped && <StationTape id={view.id} lengths={lengths} gate={taped.gate} shown={taped.station} />}
       <BroughtInBand job={view.job} timeZone={member.shop.timeZone} />
       <Suspense fallback={<Coming />}>
-        {noStation ? <NoStation {...noStation} /> : <Inside room={below as Room} view={view} />}
+        {noStation ? <NoStation {...noStation} /> : <Inside room={below as RoomPath} view={view} />}
       </Suspense>
       <MetNotice />
     </RoomContext.Provider>
@@ -250,7 +250,7 @@ const NoStation = ({ name }: { name: string }) => (
   </main>
 );
 
-function Inside({ room, view }: { room: Room; view: JobView }) {
+function Inside({ room, view }: { room: RoomPath; view: JobView }) {
   const asked = useSearchParams();
   const subject = subjectRoom(room);
   if (subject) return <SubjectRoom view={view} subject={subject} />;

@@ -6,7 +6,6 @@ import { AXLES, cornersOf, type Axle } from '@/core/kernel/places';
 import { GATES } from '@/core/document/job';
 import { SUSPENSION_NAME } from '@/core/document/suspensionKind';
 import { measuredShare } from '@/core/subjects/linkage/assemble';
-import { calibrate } from '@/core/subjects/linkage/calibrate';
 import { corrections } from '@/core/subjects/linkage/corrections';
 import { kindOf } from '@/core/subjects/linkage/features';
 import { implausibleIn } from '@/core/subjects/linkage/implausible';
@@ -25,6 +24,7 @@ import { jointsOf, VIEW_NAME } from '../linkage/shape';
 import { Sliders, type Pose, type Stop } from '../linkage/Sliders';
 import { Choice } from './Choice';
 import { RoomLink } from './RoomLink';
+import { usePiece } from './usePiece';
 import type { JobView } from './view';
 
 const STAGE_NAME: Record<Stage, string> = { before: 'As it came', plan: 'As planned', after: 'As built' };
@@ -86,10 +86,7 @@ export function LinkageRoom({ view, asked }: { view: JobView; asked: { end?: str
   }, [linkage, pose.left, pose.right, pose.steer]);
   const joints = useMemo(() => jointsOf(end), [end]);
   const doubts = useMemo(() => implausibleIn(job, before), [job, before]);
-  const gauges = useMemo(
-    () => (['before', ...(gate >= 4 ? (['after'] as const) : [])] as const).map((g) => calibrate(workings, g)),
-    [workings, gate],
-  );
+  const gauges = usePiece('gauges', 'before', ...(gate >= 4 ? (['after'] as const) : []))?.piece ?? [];
   const lengths = useMemo(() => (stage === 'before' ? [] : corrections(end, before)), [end, before, stage]);
   const share = measuredShare(job, before);
   const findings = gauges.reduce((sum, c) => sum + c.compared.filter((x) => x.finding).length, 0);

@@ -1,11 +1,11 @@
 import type { Spot } from '@/core/record/figures';
-import { toldAt, type Told } from '@/core/record/story';
+import { toldAt, type ToldReading } from '@/core/record/story';
 import { comesFrom, lateWords, timesOf } from '@/core/record/provenance';
 import type { FiledReading } from '../reading/FiledHere';
 import type { JobView } from './view';
 
 /** A told reading as it is listed: when, in the shop's words, and whether the server has it yet. */
-export const listed = (told: readonly Told[], stateOf: JobView['stateOf'], when: (iso: string) => string) =>
+export const listed = (told: readonly ToldReading[], stateOf: JobView['stateOf'], when: (iso: string) => string) =>
   told.map((t): FiledReading => ({
     ...t,
     when: when(t.reading.takenAt),

@@ -8,6 +8,7 @@ import { CORE_VERSION, withoutWorking, workJob } from '@/core/assembly/workJob';
 import type { JobDocument } from '@/core/document/job';
 import type { Entry } from '@/core/record/filing/entry';
 import { DEFAULT_STOCK } from '@/core/document/fitRules';
+import { adviceAt } from '@/core/subjects/alignment/advice';
 import { obstaclePoint } from '@/core/subjects/clearance/points';
 import { sweepsLeft, sweptCorners } from '@/core/subjects/clearance/fit/assessed';
 import type { Snapshot } from '@/server/snapshot';
@@ -15,7 +16,7 @@ import { demoJobs } from '../../../scripts/demo/jobs';
 import { handOver, keepJob, store, type Waiting } from '../device/store';
 import { askSweeper } from '../linkage/sweeper';
 import { Judge } from '../../workers/judgeApi';
-import { askJudge } from './judge';
+import { askJudge, askPiece } from './judge';
 import { useOpened } from './opened';
 import { useSnapshot } from './useSnapshot';
 import { useView } from './useView';
@@ -25,7 +26,7 @@ const device = { ready: true, waiting: [] as Waiting[], heard: jest.fn(), hand: 
 jest.mock('../device/DeviceProvider', () => ({ useDevice: () => device }));
 jest.mock('../device/offline', () => ({ keepPage: () => Promise.resolve() }));
 jest.mock('../linkage/sweeper', () => ({ askSweeper: jest.fn() }));
-jest.mock('./judge', () => ({ askJudge: jest.fn(), openJudge: jest.fn() }));
+jest.mock('./judge', () => ({ askJudge: jest.fn(), askPiece: jest.fn(), openJudge: () => Promise.resolve() }));
 
 const demo = (number: string): JobDocument => {
   const job = demoJobs().find((j) => j.job.number === number);
@@ -212,6 +213,9 @@ describe('a job as it is opened', () => {
   });
 });
 
+/** The job that a page shows; null while nobody has told what it comes to. */
+const useShown = (...of: Parameters<typeof useView>): JobView | null => useView(...of)?.view ?? null;
+
 describe('a job as it is worked here', () => {
   const ask = askSweeper as jest.Mock;
   const judging = askJudge as jest.Mock<ReturnType<typeof askJudge>, Parameters<typeof askJudge>>;
@@ -232,6 +236,7 @@ describe('a job as it is worked here', () => {
     ...{ mark: null, body: { text: 'a note' } },
   };
   /** As the worker does, in its place. */
+  const pieces = askPiece as jest.Mock<ReturnType<typeof askPiece>, Parameters<typeof askPiece>>;
   let judge = new Judge();
   const judgedBy: typeof askJudge = async ({ id, document, told }, live, name, given) => {
     judge.open({ id, job: document, swept: told?.core === CORE_VERSION ? told.swept : null });
@@ -245,7 +250,7 @@ describe('a job as it is worked here', () => {
           .filter((v) => !asWhole.has(JSON.stringify(withoutWorking(v))))
           .map((v) => `${v.check} ${v.place}: ${v.verdict}`)
           .concat(view.verdicts.length === whole.length ? [] : ['another number of verdicts']);
-  const shown = (snapshot: Snapshot) => renderHook(() => useView(snapshot, runa, NOBODY));
+  const shown = (snapshot: Snapshot) => renderHook(() => useShown(snapshot, runa, NOBODY));
   afterEach(cleanup);
   beforeEach(() => {
     ask.mockReset();
@@ -291,7 +296,7 @@ describe('a job as it is worked here', () => {
     const told = { core: CORE_VERSION, swept, verdicts: [] };
     const waits = [{ jobId: ID, id: NOTE.id, state: 'here', entry: NOTE } as unknown as Waiting];
     const of = { ...snapshotOf(taped), told };
-    const noted = renderHook(() => useView(of, runa, waits));
+    const noted = renderHook(() => useShown(of, runa, waits));
     await waitFor(() => expect(notYet(noted.result.current)).toEqual([]), LONG);
     expect(ask).not.toHaveBeenCalled();
     noted.unmount();
@@ -310,7 +315,7 @@ describe('a job as it is worked here', () => {
     await waitFor(() => expect(other.result.current?.verdicts.length).toBeGreaterThan(3), LONG);
     const waits = [{ jobId: ID, id: NOTE.id, state: 'here', entry: NOTE } as unknown as Waiting];
     const toldOf = { ...snapshotOf(taped), told };
-    const own = renderHook(() => useView(toldOf, runa, waits));
+    const own = renderHook(() => useShown(toldOf, runa, waits));
     // As it stood, with what was filed on it, until the worker says what it comes to.
     expect(own.result.current?.verdicts).toBe(verdicts);
     expect(own.result.current?.job.notes.at(-1)).toMatchObject({ text: 'a note' });
@@ -320,7 +325,7 @@ describe('a job as it is worked here', () => {
     ask.mockResolvedValue({ ok: true, swept });
     const told = { core: CORE_VERSION, swept, verdicts: workJob(taped, workingsOf(taped)).slice(0, 3) };
     const waits = [{ jobId: ID, id: NOTE.id, state: 'here', entry: NOTE } as unknown as Waiting];
-    const hook = renderHook(({ of }) => useView(of, runa, waits), {
+    const hook = renderHook(({ of }) => useShown(of, runa, waits), {
       initialProps: { of: { ...snapshotOf(taped), told } },
     });
     await waitFor(() => expect(hook.result.current?.verdicts.length).toBeGreaterThan(3), LONG);
@@ -328,5 +333,26 @@ describe('a job as it is worked here', () => {
     judging.mockReturnValue(new Promise(() => {}));
     hook.rerender({ of: { ...snapshotOf({ ...taped }, 2), told } });
     expect(hook.result.current?.verdicts).toBe(judged);
+  });
+  test('a piece beside the verdicts is asked of the same worker; where there is none the page works it', async () => {
+    ask.mockResolvedValue({ ok: true, swept });
+    pieces.mockImplementation(async ({ id, document }, live, name, piece, gates) => {
+      judge.open({ id, job: document, swept });
+      const answer = judge.piece({ entries: live.map((w) => w.entry), name, piece, gates });
+      if (!answer.ok) throw new Error(answer.reason);
+      return answer.piece as never;
+    });
+    const of = snapshotOf(taped);
+    const hook = renderHook(() => useView(of, runa, NOBODY));
+    await waitFor(() => expect(hook.result.current?.ask).toBeDefined(), LONG);
+    const told = await hook.result.current?.ask?.('advice', ['after']);
+    const by = adviceAt(workingsOf(taped), 'after');
+    expect(by?.settings.length).toBeGreaterThan(0);
+    expect(told).toEqual(by);
+    expect(judge.piece({ entries: [], name: 'Runa', piece: 'advice', gates: ['noon'] })).toMatchObject({ ok: false });
+    expect(judge.piece({ entries: [], name: 'Runa', piece: 'rumour', gates: [] })).toMatchObject({ ok: false });
+    expect(new Judge().piece({ entries: [], name: 'Runa', piece: 'advice', gates: ['after'] })).toMatchObject({
+      ok: false,
+    });
   });
 });

@@ -1,11 +1,12 @@
 'use client';
 
 import { CORE_VERSION } from '@/core/assembly/workJob';
-import type { JobDocument } from '@/core/document/job';
+import type { JobDocument, ReadingGate } from '@/core/document/job';
 import type { SweptCorners } from '@/core/subjects/clearance/fit/assessed';
 import type { Snapshot } from '@/server/snapshot';
 import type { JudgeAnswer } from '@/workers/judgeApi';
 import type { JudgeWorker } from '@/workers/judgeWorker';
+import type { PieceName, Pieces } from '@/workers/pieces';
 import type { Waiting } from '../device/store';
 import { PageWorker } from '../pageWorker';
 
@@ -49,4 +50,24 @@ export async function askJudge(
     judging.ask((api) => api.judge({ entries: live.map((w) => w.entry), name, swept })),
   ]);
   return answer;
+}
+
+/**
+ * One piece of what a page shows beside the verdicts, with what waits on this device.
+ *
+ * @returns rejects where the worker cannot be loaded or does not know how
+ */
+export async function askPiece<N extends PieceName>(
+  snapshot: Snapshot,
+  live: readonly Waiting[],
+  name: string,
+  piece: N,
+  gates: readonly ReadingGate[],
+): Promise<Pieces[N]> {
+  const [, answer] = await Promise.all([
+    openJudge(snapshot),
+    judging.ask((api) => api.piece({ entries: live.map((w) => w.entry), name, piece, gates })),
+  ]);
+  if (!answer.ok) throw new Error(answer.reason);
+  return answer.piece as Pieces[N];
 }

@@ -21,7 +21,7 @@ export const ROOMS = [
   'story',
   'alignment-sheet',
 ] as const;
-export type Room = (typeof ROOMS)[number];
+export type RoomPath = (typeof ROOMS)[number];
 
 /** The subject whose room is drawn from its data, by the path below the job. */
 export const subjectRoom = (path: string): Subject | undefined =>

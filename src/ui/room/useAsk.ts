@@ -2,7 +2,7 @@
 
 import { unstable_isUnrecognizedActionError } from 'next/navigation';
 import { useCallback } from 'react';
-import type { Answer } from '@/server/answer';
+import type { ActionAnswer } from '@/server/answer';
 import { useDevice } from '../device/DeviceProvider';
 import { useRoom } from './view';
 
@@ -15,7 +15,7 @@ const UPDATED = 'High Gate was updated since this page was opened. Reload it; no
  * Asks the server for something that it alone decides (a gate, a signature). What waits on this device is sent first,
  * since the server decides on what it has; and a server out of reach becomes a plain answer.
  */
-export function useAsk(): <A extends Answer<object>>(
+export function useAsk(): <A extends ActionAnswer<object>>(
   ask: () => Promise<A>,
 ) => Promise<A | { ok: false; message: string; errors: Record<string, string> }> {
   const { view, refresh } = useRoom();

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { workingsOf } from '@/core/assembly/book';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import type { Verdict } from '@/core/record/checks/types';
@@ -9,8 +9,8 @@ import { takeSwept } from '@/core/subjects/clearance/fit/assessed';
 import type { Snapshot } from '@/server/snapshot';
 import type { Waiting } from '../device/store';
 import { askSweeper } from '../linkage/sweeper';
-import { askJudge, openJudge } from './judge';
-import { hereOf, judgedHere, viewOf, type Here, type JobView, type Looker } from './view';
+import { askJudge, askPiece, openJudge } from './judge';
+import { hereOf, judgedHere, viewOf, type AskPiece, type Here, type JobOnPage, type Looker } from './view';
 
 /** What the worker said of a state of the job. */
 interface Judged {
@@ -24,7 +24,11 @@ interface Judged {
  *
  * @returns null while nobody has told yet what the job comes to
  */
-export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Waiting[]): JobView | null {
+export function useView(
+  snapshot: Snapshot,
+  member: Looker,
+  waiting: readonly Waiting[],
+): Pick<JobOnPage, 'view' | 'ask'> | null {
   const [judged, setJudged] = useState<Judged | null>(null);
   const [alone, setAlone] = useState(false);
   const [memo] = useState(() => new Memo());
@@ -86,8 +90,12 @@ export function useView(snapshot: Snapshot, member: Looker, waiting: readonly Wa
       gone = true;
     };
   }, [snapshot, here, member.name, alone]);
+  const ask = useCallback<AskPiece>(
+    (piece, gates) => askPiece(snapshot, here.live, member.name, piece, gates),
+    [snapshot, here, member.name],
+  );
   return useMemo(
-    () => verdicts && viewOf(snapshot, member, waiting, here, verdicts),
-    [snapshot, member, waiting, here, verdicts],
+    () => verdicts && { view: viewOf(snapshot, member, waiting, here, verdicts), ...(!alone && { ask }) },
+    [snapshot, member, waiting, here, verdicts, alone, ask],
   );
 }

@@ -8,7 +8,7 @@ import type { Verdict } from '@/core/record/checks/types';
 import { DEFAULT_STOCK } from '@/core/document/fitRules';
 import { withWaiting } from '@/core/assembly/filing';
 import { gateStates, type GateState } from '@/core/assembly/gates/gates';
-import type { JobDocument } from '@/core/document/job';
+import type { JobDocument, ReadingGate } from '@/core/document/job';
 import type { Corner } from '@/core/kernel/places';
 import type { ObstacleResult } from '@/core/subjects/clearance/engine/problem';
 import { assessedAt, isSwept } from '@/core/subjects/clearance/fit/assessed';
@@ -16,6 +16,7 @@ import { cornerStances, type CornerStance } from '@/core/subjects/stance/cornerS
 import type { UnitChoice } from '@/core/kernel/units/quantity';
 import type { Role } from '@/server/session';
 import type { GeometryVersion, KitChoice, Signed, Snapshot } from '@/server/snapshot';
+import type { PieceName, Pieces } from '@/workers/pieces';
 import type { Waiting } from '../device/store';
 
 /** Who looks, as far as the screen needs it. */
@@ -164,12 +165,17 @@ export function viewOf(
   };
 }
 
+/** Asks for one piece of the job as it stands here. */
+export type AskPiece = <N extends PieceName>(name: N, gates: readonly ReadingGate[]) => Promise<Pieces[N]>;
+
 export interface JobOnPage {
   view: JobView;
   /** False until the server was asked whether what was kept here is as the job stands: nobody is led away by it. */
   sure: boolean;
   /** Asks the server for the job anew; resolves when it is shown. */
   refresh: () => Promise<void>;
+  /** Asks the worker for a piece of what a page shows of this very state; left out where nothing but the page works. */
+  ask?: AskPiece;
 }
 export const RoomContext = createContext<JobOnPage | null>(null);
 export function useRoom(): JobOnPage {

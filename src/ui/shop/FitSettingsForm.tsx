@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { STOCK_HEAD } from '@/core/assembly/formats/stockHead';
 import { saveFitSettings } from '@/server/actions/job';
-import type { Answer } from '@/server/answer';
+import type { ActionAnswer } from '@/server/answer';
 import { usePasswordAgain } from '../people/PasswordAgain';
 import { SelectField, TextField } from '../forms/fields';
 import { LiveFields } from '../forms/LiveFields';
@@ -53,7 +53,7 @@ const SHAFT_RULES = [
 /** What "it fits" means in this shop, and the list of what it can get. */
 export function FitSettingsForm({ standing, stock, may }: { standing: Typed; stock: string[][]; may: boolean }) {
   const [typed, setTyped] = useState(standing);
-  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [answer, setAnswer] = useState<ActionAnswer | null>(null);
   const [ask, dialog] = usePasswordAgain();
   const errors = answer && !answer.ok ? answer.errors : {};
   const [rows, setRows] = useState(stock);

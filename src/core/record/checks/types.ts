@@ -55,7 +55,7 @@ export interface Proved {
 }
 
 /** What a check works out, before it is judged. Base units. */
-export interface Worked {
+export interface WorkedFigure {
   value: number;
   /** Combined standard uncertainty. */
   u: number;
@@ -134,7 +134,7 @@ export interface CheckDefinition {
   /** How much of what it asks for its hand proof reached; null where every proof is whole. */
   proves?(w: Workings, place: Place): Proved;
   /** Numeric check. Absent for an observation, whose single required reading is the verdict. */
-  work?(input: WorkInput): Worked | null;
+  work?(input: WorkInput): WorkedFigure | null;
 }
 
 /** A verdict as screens, sheet and command show it. Figures in base units. */

@@ -17,7 +17,7 @@ import { staleKinds } from './staleKinds';
 import { tighter, type DecisionRule } from '../../kernel/decisionRule';
 import { judgeWorked, type StandsOn } from './judgeWorked';
 import { limitOn } from './limit';
-import type { Cap, CheckDefinition, Needs, ReadFigure, WorkedVerdict, Worked, WorkInput } from './types';
+import type { Cap, CheckDefinition, Needs, ReadFigure, WorkedVerdict, WorkedFigure, WorkInput } from './types';
 import type { Phrase } from '../../kernel/phrase';
 
 /**
@@ -303,7 +303,7 @@ function workedWith(
   check: CheckDefinition,
   input: WorkInput,
   needs: Needs,
-): (Worked & { caps: readonly Cap[] }) | null {
+): (WorkedFigure & { caps: readonly Cap[] }) | null {
   const result = check.work?.(input);
   if (!result) return null;
   const caps = [result.cap].flat().filter((cap) => cap !== undefined);
@@ -374,13 +374,13 @@ function worked(
   return verdict;
 }
 
-const targetOf = (own: Worked['limit']): { target?: number } =>
+const targetOf = (own: WorkedFigure['limit']): { target?: number } =>
   own?.target === undefined ? {} : { target: own.target };
 
 /** What a figure is judged by: the check's own limit as the shop has it, what it works itself, or both. */
 function limitsFor(
   check: CheckDefinition,
-  { limit: own }: Worked,
+  { limit: own }: WorkedFigure,
   job: JobDocument,
 ): { limit: NonNullable<WorkedVerdict['limit']>; rule: DecisionRule } {
   const shop = own?.alone ? null : check.limit && limitOn(job, check.limit);

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { boundedLines, MOST_LINES } from '../../kernel/text/lines';
 import { ChangeKind } from '../../document/changes';
 import { Place, VehicleState } from '../../kernel/places';
-import { Answer, Condition, ReadingGate, Setting } from '../../document/job';
+import { Answer, Condition, ReadingGate, AdjusterSet } from '../../document/job';
 import { instrumentOf } from '../../kernel/uncertainty/instruments';
 
 const words = (what: string, most: number, missing: string) =>
@@ -69,7 +69,7 @@ export const Entry = z.discriminatedUnion('kind', [
       place: Place.optional(),
       part: z.string().trim().min(1).max(60).optional(),
       condition: Condition.optional(),
-      setting: Setting.optional(),
+      setting: AdjusterSet.optional(),
     }),
   }),
   z.strictObject({

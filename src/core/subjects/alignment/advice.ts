@@ -24,12 +24,12 @@ export interface Wishes {
   leadCamber?: number;
   leadCaster?: number;
 }
-export interface Setting {
+export interface AdvisedSetting {
   adjuster: Adjuster;
   amount: number;
 }
 
-const moved = (values: FigureValues, settings: readonly Setting[]): FigureValues =>
+const moved = (values: FigureValues, settings: readonly AdvisedSetting[]): FigureValues =>
   Object.fromEntries(
     FIGURES.map((id) => [
       id,
@@ -70,7 +70,7 @@ const gridOf = ({ low, high, step }: Adjuster, every = 1): number[] => {
 const coarse = (adjuster: Adjuster): number[] =>
   gridOf(adjuster, Math.max(1, Math.ceil((adjuster.high - adjuster.low) / adjuster.step / MOST_STEPS)));
 /** How much is moved, as shares of what each can. */
-const effort = (settings: readonly Setting[]): number =>
+const effort = (settings: readonly AdvisedSetting[]): number =>
   settings.reduce((sum, { adjuster, amount }) => sum + Math.abs(amount) / (adjuster.high - adjuster.low), 0);
 
 /** Sum of squares of what is out, of figures in the order of FIGURES: worked a hundred thousand times an advice. */
@@ -94,7 +94,7 @@ function badnessOf(v: Float64Array, wishes: Wishes): number {
  * The settings of some adjusters that leave the figures least out, on their own steps and within their ranges: constrained
  * least squares by descent along every one and every pair of them, from where they stand.
  */
-function settle(values: FigureValues, wishes: Wishes, adjusters: readonly Adjuster[]): Setting[] {
+function settle(values: FigureValues, wishes: Wishes, adjusters: readonly Adjuster[]): AdvisedSetting[] {
   const from = Float64Array.from(FIGURES, (id) => values[id]);
   const rates = adjusters.map(({ moves }) => Float64Array.from(FIGURES, (id) => moves[id] ?? 0));
   const grids = adjusters.map(coarse);
@@ -152,7 +152,7 @@ const subsets = <T>(list: readonly T[], size: number, from = 0): T[][] =>
     : list.slice(from).flatMap((item, i) => subsets(list, size - 1, from + i + 1).map((rest) => [item, ...rest]));
 
 export interface Advice {
-  settings: Setting[];
+  settings: AdvisedSetting[];
   /** The figures as they would be. */
   values: FigureValues;
   /** What is still out, degrees; `inBand`: only of what the shop aims at, and Clear all the same. */
@@ -166,7 +166,7 @@ export interface Advice {
  * leave least out. What a setting leaves farther out than it was is named.
  */
 export function adviseOn(values: FigureValues, wishes: Wishes, adjusters: readonly Adjuster[]): Advice {
-  let best: Setting[] = [];
+  let best: AdvisedSetting[] = [];
   let bad = badness(values, wishes);
   // Of many that do not bring everything in together, each size is grown from the best of the size before: every set of
   // them would keep whoever looks waiting for seconds.
@@ -271,7 +271,7 @@ export const adviceAt = (w: Workings, gate: ReadingGate): (Advice & { was: Figur
 
 /** What settings by hand would make of the front axle. */
 export interface TriedSettings extends Omit<Advice, 'settings'> {
-  settings: readonly Setting[];
+  settings: readonly AdvisedSetting[];
   /** How far forward the wheels go, mm, + forward: the most of either. */
   forward: number;
 }
@@ -289,7 +289,7 @@ export function triedAt(
 ): TriedSettings | null {
   const standing = standingOf(w, gate);
   if (!standing) return null;
-  const settings = adjustersOf(w, gate).flatMap((adjuster): Setting[] => {
+  const settings = adjustersOf(w, gate).flatMap((adjuster): AdvisedSetting[] => {
     const amount = Math.min(adjuster.high, Math.max(adjuster.low, amounts[adjuster.id] ?? 0));
     return Math.abs(amount) > EPS ? [{ adjuster, amount }] : [];
   });
@@ -298,7 +298,7 @@ export function triedAt(
 }
 
 /** How far forward settings take the wheel that they take farthest, mm: cams each their own, arms both. */
-export function forwardOf(settings: readonly Setting[]): number {
+export function forwardOf(settings: readonly AdvisedSetting[]): number {
   const of = (side: 'left' | 'right') =>
     settings
       .filter(({ adjuster }) => (adjuster.pivot?.side ?? side) === side)

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { bandAt, type BandFound, type BandRow } from '../../driveline/alignment';
+import { bandAt, type BandFound, type BandRow } from '../../gauge/alignment';
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { fine, mm, type Phrase } from '../../kernel/phrase';
 import { cornersOf, isCorner, type Place } from '../../kernel/places';

@@ -1,9 +1,9 @@
-import { bandLimits, crossOf } from '../../driveline/alignment';
+import { bandLimits, crossOf } from '../../gauge/alignment';
 import type { ReadingGate } from '../../document/job';
 import { fine, mm, type Phrase } from '../../kernel/phrase';
 import { axleOf, cornersOf, isCorner, type Axle, type Corner, type Place } from '../../kernel/places';
 import { K } from '../../kernel/uncertainty/propagate';
-import type { CheckDefinition, Worked } from '../../record/checks/types';
+import type { CheckDefinition, WorkedFigure } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 import { limitOn } from '../../record/checks/limit';
 import type { Workings } from '../../record/workings';
@@ -39,7 +39,7 @@ function inBand(
   figure: Aligned,
   cure: string,
   before: Aligned | null,
-): Worked | null {
+): WorkedFigure | null {
   const band = bandOf(w, gate, of, place);
   if (band.state !== 'band') return null;
   const { target, clear, stop } = bandLimits(band, band.watch);

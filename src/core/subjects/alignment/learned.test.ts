@@ -2,13 +2,13 @@ import fc from '../../../../tests/support/properties';
 import { inHand } from '../../../../tests/support/inHand';
 import { lifted } from '../../../../tests/support/lifted';
 import { TARN } from '../../../../scripts/demo/vehicles';
-import type { Change, JobDocument, Reading, Setting } from '../../document/job';
+import type { Change, JobDocument, Reading, AdjusterSet } from '../../document/job';
 import { adjustersOf } from './adjusters';
 import { learnedRates } from './learned';
 
 /** The toe marks read 1412 behind and 1400 ahead on a circle of 762. */
 const OUT = lifted({ vehicle: TARN, after: { 'toeBehind.front.floor': 1412, 'toeAhead.front.floor': 1400 } });
-const set = (job: JobDocument, at: string, setting: Partial<Setting> = {}): JobDocument => {
+const set = (job: JobDocument, at: string, setting: Partial<AdjusterSet> = {}): JobDocument => {
   const change: Change = {
     id: crypto.randomUUID(),
     kind: 'alignment',

@@ -2,7 +2,7 @@ import type { JobDocument, ReadingGate } from '../../document/job';
 import { otherSide, type Place } from '../../kernel/places';
 import type { Phrase } from '../../kernel/phrase';
 import { standingReadings } from '../../record/figures';
-import type { Asked, Point } from '../../record/point';
+import type { AskedAt, Point } from '../../record/point';
 
 /** By how much better a mirror has to fit to be asked about, degrees. */
 const NEARER = 0.6;
@@ -30,7 +30,7 @@ const latest = (job: JobDocument, gate: ReadingGate, points: readonly string[], 
  */
 export const asMirror =
   (points: readonly string[]): NonNullable<Point['doubt']> =>
-  (job: JobDocument, value: number, { gate, place }: Asked): Phrase | null => {
+  (job: JobDocument, value: number, { gate, place }: AskedAt): Phrase | null => {
     const across = otherSide(place);
     if (gate !== 'after' || !across) return null;
     const [own, other, beside] = [

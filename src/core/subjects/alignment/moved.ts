@@ -1,7 +1,7 @@
 import { fine, type Phrase } from '../../kernel/phrase';
 import { cornersOf } from '../../kernel/places';
 import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
-import type { CheckDefinition, Needs, Worked } from '../../record/checks/types';
+import type { CheckDefinition, Needs, WorkedFigure } from '../../record/checks/types';
 import { changedSince } from '../../record/pointRules';
 import type { History } from '../../record/history';
 import type { Workings } from '../../record/workings';
@@ -37,7 +37,7 @@ const needs = (w: Workings, figure: Figure, corners: readonly ('FL' | 'FR')[]): 
 });
 /** A finding is beyond what both are unsure of, and large enough to look for. */
 const LEAST = 0.5;
-const finding = (u: number): Worked['limit'] => ({
+const finding = (u: number): WorkedFigure['limit'] => ({
   clear: Math.max(K * u, LEAST),
   stop: 1000,
   source: 'what both are unsure by',

@@ -1,6 +1,6 @@
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { CORNERS } from '../../kernel/places';
-import { BOTH, FRONT, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { BOTH, FRONT, length, observation, spots, type AskedAt, type Point } from '../../record/point';
 import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import { asMirror, firstOf } from './mirrored';
@@ -17,16 +17,16 @@ export const WAYS = [
   { id: 'string', name: 'Gauge on a machined face, toe by strings alongside', good: true },
   { id: 'stand', name: 'Alignment stand', good: true },
 ] as const;
-export type Way = (typeof WAYS)[number]['id'];
+export type AlignedBy = (typeof WAYS)[number]['id'];
 
 /** How it is read at a gate: what was last said there; by gauge and tape where nobody said. */
-export function wayOf(job: JobDocument, gate: ReadingGate): Way {
+export function wayOf(job: JobDocument, gate: ReadingGate): AlignedBy {
   const said = latestStanding(job, 'alignedBy', (r) => r.gate === gate && r.answer === 'observed')?.text;
   return WAYS.find((way) => way.id === said)?.id ?? 'gauge';
 }
 const when =
-  (...ways: readonly Way[]) =>
-  (job: JobDocument, { gate }: Asked): boolean =>
+  (...ways: readonly AlignedBy[]) =>
+  (job: JobDocument, { gate }: AskedAt): boolean =>
     ways.includes(wayOf(job, gate));
 
 /** Points of one way come on the route where the shop reads it that way. */

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { toeAngle } from '../../driveline/alignment';
+import { toeAngle } from '../../gauge/alignment';
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { PLACE_NAME, type Corner } from '../../kernel/places';
 import { standingReadings } from '../../record/figures';

@@ -1,4 +1,4 @@
-import { casterByTurning, thrustOf, toeBySpans } from '../../driveline/alignment';
+import { casterByTurning, thrustOf, toeBySpans } from '../../gauge/alignment';
 import type { ReadingGate } from '../../document/job';
 import { axleOf, cornersOf, type Axle, type Corner, type Place } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';

@@ -1,4 +1,4 @@
-import type { JobDocument, Setting } from '../../document/job';
+import type { JobDocument, AdjusterSet } from '../../document/job';
 import { show } from '../../kernel/units/format';
 import { parseQuantity } from '../../kernel/units/parseQuantity';
 import type { Parsed, UnitChoice } from '../../kernel/units/quantity';
@@ -33,7 +33,7 @@ const amount = (unit: Adjuster['unit'] | null, value: number, units: UnitChoice)
       : `${Math.round(value * 100) / 100}`;
 
 /** "Left lower arm, front cam: from 2 to 4 notches by the paint mark" */
-export function settingSaid({ adjuster, from, to, mark }: Setting, units: UnitChoice): string {
+export function settingSaid({ adjuster, from, to, mark }: AdjusterSet, units: UnitChoice): string {
   const unit = unitOf(adjuster);
   const counted = unit === 'notch' ? ' notches' : unit === 'turn' ? ' turns' : '';
   return `${adjusterById(adjuster)?.name ?? 'Set'}: from ${amount(unit, from, units)} to ${amount(unit, to, units)}${counted} by ${mark}`;
@@ -49,7 +49,7 @@ export function readSetting(
   { adjuster, from, to, mark, words }: TypedSetting,
   units: UnitChoice,
 ):
-  | { ok: true; setting: Setting; what: string }
+  | { ok: true; setting: AdjusterSet; what: string }
   | { ok: false; wrong: Partial<Record<'from' | 'to' | 'mark' | 'words', string>> } {
   const unit = unitOf(adjuster);
   const [was, is] = [parseIn(unit, from, units), parseIn(unit, to, units)];
@@ -60,7 +60,7 @@ export function readSetting(
   if (mark.trim() === '') wrong.mark = 'say what it was read off by: paint, a notch, threads showing';
   if (adjuster === OTHER && words.trim() === '') wrong.words = 'say what was set';
   if (!was.ok || !is.ok || Object.keys(wrong).length > 0) return { ok: false, wrong };
-  const setting: Setting = { adjuster, from: was.value, to: is.value, mark: mark.trim() };
+  const setting: AdjusterSet = { adjuster, from: was.value, to: is.value, mark: mark.trim() };
   const said = settingSaid(setting, units);
   const what =
     adjuster === OTHER ? said.replace('Set:', `${words.trim()}:`) : [said, words.trim()].filter(Boolean).join('; ');

@@ -6,7 +6,7 @@ import { CAIRN, TARN } from '../../../../scripts/demo/vehicles';
 import { blocksRelease } from '../../assembly/gates/release';
 import { workJob } from '../../assembly/workJob';
 import type { JobDocument } from '../../document/job';
-import { barMoving, reachAcross, trackBarShift } from '../../driveline/axle';
+import { barMoving, reachAcross, trackBarShift } from '../../gauge/axle';
 import { barCentring, barPredicts } from './place';
 
 type Values = FillOptions['values'];

@@ -3,7 +3,7 @@ import { cornersOf, type Axle, type Place } from '../../kernel/places';
 import { K } from '../../kernel/uncertainty/propagate';
 import type { ReadingGate } from '../../document/job';
 import { GENERAL, type LimitFigure } from '../../record/checks/limit';
-import type { CheckDefinition, Worked } from '../../record/checks/types';
+import type { CheckDefinition, WorkedFigure } from '../../record/checks/types';
 import { changedSince } from '../../record/pointRules';
 import type { Spot } from '../../record/figures';
 import { barCentring, barPredicts, parallelAt, rearOf, shiftAt, turnedInOpenings, wentForward } from './place';
@@ -68,7 +68,7 @@ const centre = (gate: ReadingGate): CheckDefinition => ({
       ...(withTrackBar(w.job).includes(axleAt(place)) ? barSpots(gate, axleAt(place)) : {}),
     },
   }),
-  work: ({ w, place }): Worked => {
+  work: ({ w, place }): WorkedFigure => {
     const axle = axleAt(place);
     const shift = sure(shiftAt(w, axle, gate));
     const came = gate === 'after' ? shiftAt(w, axle, 'before') : null;
@@ -119,7 +119,7 @@ const inOpening: CheckDefinition = {
       ),
     ),
   }),
-  work: ({ w, place }): Worked => {
+  work: ({ w, place }): WorkedFigure => {
     const { mean, apart } = sure(wentForward(w, axleAt(place)));
     const off = Math.abs(mean.value);
     return {
@@ -156,7 +156,7 @@ const square = (gate: ReadingGate): CheckDefinition => ({
         }
       : {}),
   }),
-  work: ({ w, get, maybe }): Worked => {
+  work: ({ w, get, maybe }): WorkedFigure => {
     const out = sure(parallelAt(w, gate));
     const [left, right] = [get('left').value, get('right').value];
     const [l0, r0] = [maybe('left before'), maybe('right before')];
@@ -236,7 +236,7 @@ const predicted: CheckDefinition = {
       ...barSpots('before', axleAt(place)),
     },
   }),
-  work: ({ w, place }): Worked | null => {
+  work: ({ w, place }): WorkedFigure | null => {
     const axle = axleAt(place);
     const says = barPredicts(w, axle, 'after');
     const [was, is] = [shiftAt(w, axle, 'before'), shiftAt(w, axle, 'after')];

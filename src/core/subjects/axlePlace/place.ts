@@ -1,4 +1,4 @@
-import { barMoving, forwardInOpening, outOfParallel, shiftLeft, trackBarShift } from '../../driveline/axle';
+import { barMoving, forwardInOpening, outOfParallel, shiftLeft, trackBarShift } from '../../gauge/axle';
 import { isBeam, type ReadingGate } from '../../document/job';
 import { DEG } from '../../kernel/geometry/point';
 import { cornersOf, type Axle, type Corner } from '../../kernel/places';

@@ -18,7 +18,7 @@ import { K, propagate } from '../../kernel/uncertainty/propagate';
 import { settleCap } from '../stance/heightNeeds';
 import { mm } from '../../kernel/phrase';
 import { spotsOf } from '../../record/checks/spotsOf';
-import type { CheckDefinition, Needs, Worked, WorkInput } from '../../record/checks/types';
+import type { CheckDefinition, Needs, WorkedFigure, WorkInput } from '../../record/checks/types';
 
 const cornerOf = (place: Place): Corner => (isCorner(place) ? place : 'FL');
 const hour = (h: number): string => show('clock', h, METRIC_SHOP).text;
@@ -103,10 +103,10 @@ const swept = (meets: Meets): CheckDefinition => {
   };
 };
 
-const lowest = ({ value, u }: Worked): number => value - K * u;
+const lowest = ({ value, u }: WorkedFigure): number => value - K * u;
 
 /** One gap measured on the ramp: what stands there beyond the pose it was measured at, nobody knows. */
-function byFlexedGap(input: WorkInput): Worked {
+function byFlexedGap(input: WorkInput): WorkedFigure {
   const read = [input.get('flexed'), ...[input.maybe('also flexed')].filter((g) => g !== null)];
   const gap = read.reduce((a, b) => (b.value - K * b.u < a.value - K * a.u ? b : a));
   return {
@@ -120,7 +120,7 @@ function byFlexedGap(input: WorkInput): Worked {
   };
 }
 
-function bySweep(input: WorkInput, meets: Meets): Worked | null {
+function bySweep(input: WorkInput, meets: Meets): WorkedFigure | null {
   const { w } = input;
   const corner = cornerOf(input.place);
   const assessed = assessedAt(w, corner, 'after');

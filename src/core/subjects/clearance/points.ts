@@ -3,7 +3,7 @@ import { kindOf } from '../linkage/features';
 import { AXLES, CORNERS, cornersOf, type Place, type VehicleState } from '../../kernel/places';
 import type { JobDocument } from '../../document/job';
 import { changedSince } from '../../record/pointRules';
-import { AFTER, FRONT, length, REAR, spots, type Asked, type Point } from '../../record/point';
+import { AFTER, FRONT, length, REAR, spots, type AskedAt, type Point } from '../../record/point';
 import type { Tells } from '../../record/stale';
 import { isFlexSpared, isReadCycled } from '../common/bumpEnd';
 import { steeringMoves, wheelsStay } from '../common/where';
@@ -177,7 +177,7 @@ const floorGaps: readonly Point[] = GAP_GROUPS.map(({ floor, label, short, how, 
   drawing,
   // After the build the same gap is read flexed, or swept from what was taped: this one says nothing of bump.
   // At lock only another wheel or tyre asks for it Before.
-  essential: (job: JobDocument, { gate, state }: Asked) =>
+  essential: (job: JobDocument, { gate, state }: AskedAt) =>
     MEETS[meets].safety && gate === 'before' && (state === 'floor' || !wheelsStay(job)),
   range: meets === 'body' ? ([0, 350] as const) : ([0, 300] as const),
   judgedBy: MEETS[meets].limit,
@@ -202,7 +202,7 @@ const flexedGaps: readonly Point[] = GAP_GROUPS.map(({ flexed, name, meets, draw
   range: [0, 350] as const,
   judgedBy: MEETS[meets].limit,
   // Where nothing was taped that could be swept, one gap flexed is what tells of the parts that can hurt somebody.
-  essential: (job: JobDocument, { place, state }: Asked) =>
+  essential: (job: JobDocument, { place, state }: AskedAt) =>
     MEETS[meets].safety &&
     state === 'ramp' &&
     !isFlexSpared(job, place) &&

@@ -1,8 +1,8 @@
-import { directionOf } from '../../driveline/direction';
-import { trainAngles, type TrainAngles } from '../../driveline/train';
+import { directionOf } from '../../gauge/direction';
+import { trainAngles, type TrainAngles } from '../../gauge/train';
 import { cross, DEG, type Vec3 } from '../../kernel/geometry/point';
 import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
-import { formulaOf, type JointAt, type Told, type TrainParts } from './parts';
+import { formulaOf, type JointAt, type ToldFigure, type TrainParts } from './parts';
 import { jointKind, type ToldJoint } from './shape';
 
 /** A joint as it stands: its true angle in space, degrees. */
@@ -143,7 +143,7 @@ export function lengthU(v: readonly number[], c: readonly (readonly number[])[])
 }
 
 function unreadIn({ joints, shafts }: TrainParts): string[] {
-  const isUnread = (told: Told) => told.source === 'assumed';
+  const isUnread = (told: ToldFigure) => told.source === 'assumed';
   return [
     ...(joints.some((j) => isUnread(j.offset)) ? ['how far the joints stand sideways'] : []),
     ...(shafts.some((s) => isUnread(s.phase)) ? ['how the yokes stand: a tooth either way'] : []),

@@ -2,7 +2,7 @@ import { type Axle, type Place } from '../../kernel/places';
 
 import type { ReadingGate } from '../../document/job';
 
-import type { Needs, Worked } from '../../record/checks/types';
+import type { Needs, WorkedFigure } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 
 import type { History } from '../../record/history';
@@ -75,7 +75,7 @@ export function crawlNeeds(w: Workings, place: Place, gate: ReadingGate): Needs 
   };
 }
 
-export const nothing = (why: string, next: string): Worked => ({
+export const nothing = (why: string, next: string): WorkedFigure => ({
   value: 0,
   u: 0,
   limit: { clear: 1, stop: 2 },
@@ -86,7 +86,7 @@ export const nothing = (why: string, next: string): Worked => ({
 });
 
 /** The train at a gate, or why it is not worked although everything was read. */
-export function judgedAt(w: Workings, axle: Axle, gate: ReadingGate): JudgedTrain | Worked {
+export function judgedAt(w: Workings, axle: Axle, gate: ReadingGate): JudgedTrain | WorkedFigure {
   const known = trainRead(w, axle, gate);
   if (known.state !== 'known') return nothing('a reading of the crawl is missing', 'Read the crawl of this axle.');
   const fault = crawlFault(w, axle, gate);
@@ -100,4 +100,4 @@ export function judgedAt(w: Workings, axle: Axle, gate: ReadingGate): JudgedTrai
   );
 }
 
-export const isWorked = (found: JudgedTrain | Worked): found is Worked => !('rows' in found);
+export const isWorked = (found: JudgedTrain | WorkedFigure): found is WorkedFigure => !('rows' in found);

@@ -1,4 +1,4 @@
-import { bearingLowered, caseDropped, clocked, jointLowered, pinionRises, shaftMoved } from '../../driveline/predict';
+import { bearingLowered, caseDropped, clocked, jointLowered, pinionRises, shaftMoved } from '../../gauge/predict';
 import { DEG } from '../../kernel/geometry/point';
 import { RANK } from '../../kernel/judge';
 import type { Axle } from '../../kernel/places';
@@ -8,7 +8,7 @@ import type { Workings } from '../../record/workings';
 import { kindOf } from '../linkage/features';
 import type { Stage } from '../linkage/stages';
 import { judgedTrain, wordOf, type JudgedTrain } from './judged';
-import { trainRead, type PartShaft, type Told, type TrainParts } from './parts';
+import { trainRead, type PartShaft, type ToldFigure, type TrainParts } from './parts';
 import { plannedTrain } from './predicted';
 import { jointKind } from './shape';
 
@@ -29,7 +29,7 @@ export interface TrainCure {
   build: readonly string[];
 }
 
-const tried = (told: Told, value: number): Told => ({ ...told, value, source: 'tried' });
+const tried = (told: ToldFigure, value: number): ToldFigure => ({ ...told, value, source: 'tried' });
 const changeLast = (parts: TrainParts, change: (s: PartShaft) => PartShaft): TrainParts => ({
   ...parts,
   shafts: parts.shafts.map((s, i) => (i === parts.shafts.length - 1 ? change(s) : s)),

@@ -1,7 +1,7 @@
 import { deg } from '../../kernel/phrase';
 import { cornersOf, type Axle } from '../../kernel/places';
 import { K, type Uncertain } from '../../kernel/uncertainty/propagate';
-import type { CheckDefinition, Worked } from '../../record/checks/types';
+import type { CheckDefinition, WorkedFigure } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 import type { History } from '../../record/history';
 import type { Workings } from '../../record/workings';
@@ -126,7 +126,7 @@ function byRated(
   axle: Axle,
   shownUp: ShownUp,
   least: number,
-): Worked {
+): WorkedFigure {
   const poses = [
     ...ride.map((j) => ({ ...j, pose: 'at ride height', assumed: false })),
     ...hung.joints.map((j) => ({ ...j, pose: 'at full droop', assumed: hung.assumed })),
@@ -175,11 +175,18 @@ function byRated(
  * Where no maker says at what angle it binds the hand proof at full droop judges, and answers full bump too where each
  * joint bends no more there than it was shown to at droop. Source: docs/figures.md "Default limits".
  */
-function byHand(hung: Pose, up: Pose | null, axle: Axle, free: boolean, shownUp: ShownUp, turnedAt: Spot): Worked {
+function byHand(
+  hung: Pose,
+  up: Pose | null,
+  axle: Axle,
+  free: boolean,
+  shownUp: ShownUp,
+  turnedAt: Spot,
+): WorkedFigure {
   const pairs = hung.joints.map((down) => ({ down, bump: up?.joints.find((j) => j.at === down.at) ?? null }));
   const worst = pairs.reduce((a, b) => (shortOf(b) > shortOf(a) ? b : a), pairs[0] ?? { down: NONE, bump: null });
   const answered = up !== null && shortOf(worst) <= 0;
-  const said: Worked = {
+  const said: WorkedFigure = {
     value: worst.down.value,
     u: worst.down.u,
     limit: {
@@ -204,7 +211,7 @@ function byHand(hung: Pose, up: Pose | null, axle: Axle, free: boolean, shownUp:
       ...(worst.bump ? [{ name: 'At full bump', amount: [deg(worst.bump.value), ' ± ', deg(K * worst.bump.u)] }] : []),
     ],
   };
-  const open = (why: string): Worked => ({
+  const open = (why: string): WorkedFigure => ({
     ...said,
     cap: { at: 'Not measured', why, spots: [below('after', 'ratedAngle', axle), turnedAt] },
   });

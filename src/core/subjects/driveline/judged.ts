@@ -1,4 +1,4 @@
-import { omega, shaftSpeed, TORSIONAL } from '../../driveline/speed';
+import { omega, shaftSpeed, TORSIONAL } from '../../gauge/speed';
 import { DEG } from '../../kernel/geometry/point';
 import type { DecisionRule } from '../../kernel/decisionRule';
 import type { ReadingGate } from '../../document/job';
@@ -26,7 +26,7 @@ type Lacks = { needs: string; spots: Spot[] };
 export type RowId =
   `joint-${JointAt}` | `operating-${JointAt}` | 'pinion-line' | 'two-alike' | 'equivalent-angle' | 'torsional';
 /** One figure of a train with what it is judged by, at whichever stage. Base units. */
-export interface Row {
+export interface TrainRow {
   id: RowId;
   title: string;
   quantity: Quantity;
@@ -45,7 +45,7 @@ export interface Row {
 export interface JudgedTrain {
   train: WorkedTrain;
   at: AtRoadSpeed | null;
-  rows: Row[];
+  rows: TrainRow[];
   rule: { name: string; why: string };
 }
 
@@ -164,7 +164,7 @@ export function judgedTrain(w: Workings, stage: Stage, parts: TrainParts): Judge
 }
 
 /** A row before what it stands on is said. */
-type Bare = Omit<Row, 'on'>;
+type Bare = Omit<TrainRow, 'on'>;
 
 function jointRow(
   joint: JointAngle,
@@ -409,5 +409,5 @@ function torsionalRow(
 }
 
 /** A row as a verdict will read it, for a plan or a cure on trial: by the judge of the checks. */
-export const wordOf = ({ value, u, caps, limit, on }: Row): VerdictWord =>
+export const wordOf = ({ value, u, caps, limit, on }: TrainRow): VerdictWord =>
   judgeWorked({ value, u, caps }, limit, limit.rule, { ...on, safetyCritical: false, doubtful: null }).verdict;

@@ -1,4 +1,4 @@
-import { directionOf, isShaft } from '../../driveline/direction';
+import { directionOf, isShaft } from '../../gauge/direction';
 import { formulaOf, type TrainParts } from './parts';
 
 /** A driveline as a string through its joints, mm from the joint at the case: + rearward, + left, + up. */

@@ -1,5 +1,5 @@
-import type { Element } from '../../driveline/direction';
-import type { Train } from '../../driveline/train';
+import type { Element } from '../../gauge/direction';
+import type { Train } from '../../gauge/train';
 import type { ReadingGate } from '../../document/job';
 import type { Axle } from '../../kernel/places';
 import type { Uncertain } from '../../kernel/uncertainty/propagate';
@@ -9,7 +9,7 @@ import type { Workings } from '../../record/workings';
 import { countOf, jointKind, type ToldJoint } from './shape';
 
 /** A figure of a train, whence it is, and whether it was only assumed. Base units. */
-export interface Told extends Uncertain {
+export interface ToldFigure extends Uncertain {
   source: 'read' | 'predicted' | 'assumed' | 'tried';
   assumed: boolean;
 }
@@ -19,22 +19,22 @@ export interface PartJoint {
   at: JointAt;
   told: ToldJoint;
   /** mm from the middle line, + left. */
-  offset: Told;
+  offset: ToldFigure;
 }
 export interface PartShaft {
   /** Degrees, + rearward end lower. */
-  inclination: Told;
+  inclination: ToldFigure;
   /** mm, joint to joint. */
-  length: Told;
+  length: ToldFigure;
   /** Degrees that the front yoke is turned clockwise against the rear one. */
-  phase: Told;
+  phase: ToldFigure;
 }
 /** A train as it was read, from case to axle whatever the end. */
 export interface TrainParts {
   end: Axle;
   /** Degrees, + rearward end lower; both fixed, the one to the body, the other to the axle. */
-  output: Told;
-  pinion: Told;
+  output: ToldFigure;
+  pinion: ToldFigure;
   joints: PartJoint[];
   shafts: PartShaft[];
 }
@@ -52,7 +52,7 @@ export const ONE_TOOTH = 360 / 16;
 /** Seen to be in line, as the eye tells it. */
 const BY_EYE = 2;
 /** An offset that nobody read. */
-const NO_OFFSET: Told = { value: 0, u: 20, source: 'assumed', assumed: true };
+const NO_OFFSET: ToldFigure = { value: 0, u: 20, source: 'assumed', assumed: true };
 
 const SHAFT_IDS = ['shaftAngle', 'shaftAngle2', 'shaftAngle3'];
 const LENGTH_IDS = ['shaftLength', 'shaftLength2', 'shaftLength3'];
@@ -84,7 +84,7 @@ export const below = (gate: ReadingGate, point: string, axle: Axle): Spot => ({
   place: axle,
   state: 'below',
 });
-const toldOf = (figure: Figure): Told | null =>
+const toldOf = (figure: Figure): ToldFigure | null =>
   figure.status === 'read'
     ? { value: figure.value, u: figure.u, source: 'read', assumed: figure.assumed || figure.doubtful }
     : null;
@@ -140,13 +140,13 @@ function gather(w: Workings, axle: Axle, gate: ReadingGate): KnownTrain {
     return status !== 'read' && status !== 'observed';
   });
   if (n === null || lacking.length > 0) return { state: 'needs', spots: lacking };
-  const read = (id: string): Told | null => toldOf(figures.figure(below(gate, id, axle)));
-  const must = (id: string): Told => {
+  const read = (id: string): ToldFigure | null => toldOf(figures.figure(below(gate, id, axle)));
+  const must = (id: string): ToldFigure => {
     const told = read(id);
     if (!told) throw new Error(`${id} was wanted and is not there`);
     return told;
   };
-  const lengths: Told[] = [];
+  const lengths: ToldFigure[] = [];
   for (const [i, id] of down(LENGTH_IDS, n).entries()) {
     const length = lengthThere(w, axle, gate, id, i === n - 1);
     if (!length) return { state: 'needs', spots: [below(gate, id, axle)] };
@@ -178,7 +178,7 @@ function gather(w: Workings, axle: Axle, gate: ReadingGate): KnownTrain {
  * A shaft's length at a gate: read there; else, at After, the length that it came with and by how much more of its
  * slip shows. Only the shaft at the axle changes its length with the travel.
  */
-function lengthThere(w: Workings, axle: Axle, gate: ReadingGate, id: string, atAxle: boolean): Told | null {
+function lengthThere(w: Workings, axle: Axle, gate: ReadingGate, id: string, atAxle: boolean): ToldFigure | null {
   const here = toldOf(w.figures.figure(below(gate, id, axle)));
   if (here || gate === 'before') return here;
   const came = toldOf(w.figures.figure(below('before', id, axle)));
@@ -194,7 +194,7 @@ function lengthThere(w: Workings, axle: Axle, gate: ReadingGate, id: string, atA
   };
 }
 
-function phaseOf(w: Workings, axle: Axle, gate: ReadingGate, id: string): Told {
+function phaseOf(w: Workings, axle: Axle, gate: ReadingGate, id: string): ToldFigure {
   const figure = w.figures.figure(below(gate, id, axle));
   const said = figure.status === 'observed' ? figure.choice : null;
   if (said === 'in-line') return { value: 0, u: BY_EYE, source: 'read', assumed: false };
@@ -232,7 +232,7 @@ export function crawlFault(w: Workings, axle: Axle, gate: ReadingGate): { why: s
 }
 
 /** A train as the formulas take it, its parts from front to rear, and every figure that it is worked from. */
-export function formulaOf(parts: TrainParts): { inputs: Told[]; build: (values: readonly number[]) => Train } {
+export function formulaOf(parts: TrainParts): { inputs: ToldFigure[]; build: (values: readonly number[]) => Train } {
   const { joints, shafts, output, pinion, end } = parts;
   const inputs = [
     output,

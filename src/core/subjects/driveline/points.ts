@@ -1,7 +1,7 @@
 import { isBeam, type JobDocument, type ReadingGate } from '../../document/job';
 import { mm, deg, type Phrase } from '../../kernel/phrase';
 import type { Axle, Place } from '../../kernel/places';
-import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { AFTER, BOTH, length, observation, spots, type AskedAt, type Point } from '../../record/point';
 import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import { staleAfter } from '../../record/stale';
@@ -13,7 +13,7 @@ import { COUNT_CHOICES, JOINT_CHOICES, saidAt, withShafts } from './shape';
 const LASTING = { asked: 'once a vehicle', gates: BOTH, tells: ['shaft'] } as const;
 const below = (least: number) => (job: JobDocument) => spots(withShafts(job, least), 'below');
 const trains = (job: JobDocument): Axle[] => (['front', 'rear'] as const).filter((axle) => hasTrain(job, axle));
-const beforeOrChanged = (job: JobDocument, asked: Asked): boolean =>
+const beforeOrChanged = (job: JobDocument, asked: AskedAt): boolean =>
   asked.gate === 'before' || changedSince(job, 'driveshaft');
 
 /** Changes after which how it came says nothing of a shaft's slip. */
@@ -164,7 +164,7 @@ const slip = {
 const apart = {
   ...slip,
   ...LASTING,
-  essential: (job: JobDocument, { gate, place }: Asked) => gate === 'after' && slidesOtherwise(job, place),
+  essential: (job: JobDocument, { gate, place }: AskedAt) => gate === 'after' && slidesOtherwise(job, place),
 } as const;
 
 /** Read with its axle up on a ramp, as releases before core 0.11 asked it. */

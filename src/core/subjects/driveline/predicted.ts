@@ -1,4 +1,4 @@
-import { leafNoseUp, pinionRises, radiusArmNoseUp, shaftMoved } from '../../driveline/predict';
+import { leafNoseUp, pinionRises, radiusArmNoseUp, shaftMoved } from '../../gauge/predict';
 import { cornersOf, type Axle } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Workings } from '../../record/workings';
@@ -6,7 +6,7 @@ import { reachOf } from '../clearance/fit/reach';
 import { assemble, pointSource } from '../linkage/assemble';
 import { noseUpByGeometry } from '../linkage/geometryAid';
 import { travelAt } from '../linkage/stages';
-import { below, trainRead, type KnownTrain, type Told, type TrainParts } from './parts';
+import { below, trainRead, type KnownTrain, type ToldFigure, type TrainParts } from './parts';
 
 /** Pinion joint to axle centre where nobody read it, mm. */
 const REACH: Uncertain = { value: 320, u: 60 };
@@ -117,7 +117,7 @@ export function movedTrain(parts: TrainParts, travel: Uncertain, turn: Turned, r
         shaftMoved({ end, inclination, length, rise: pinionRises(end, z, p, nu) })[want],
       inputs,
     );
-  const told = (u: Uncertain, assumed: boolean): Told => ({ ...u, source: 'predicted', assumed });
+  const told = (u: Uncertain, assumed: boolean): ToldFigure => ({ ...u, source: 'predicted', assumed });
   return {
     ...parts,
     pinion: told(

@@ -1,4 +1,4 @@
-import type { JointKind } from '../../driveline/train';
+import type { JointKind } from '../../gauge/train';
 import type { JobDocument, ReadingGate } from '../../document/job';
 import type { Axle } from '../../kernel/places';
 import { latestStanding } from '../../record/figures';

@@ -2,7 +2,7 @@ import { mm } from '../../kernel/phrase';
 import { type Axle, type Place } from '../../kernel/places';
 import { K, propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import { limitOn } from '../../record/checks/limit';
-import type { Cap, CheckDefinition, Needs, Worked } from '../../record/checks/types';
+import type { Cap, CheckDefinition, Needs, WorkedFigure } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
 import type { Workings } from '../../record/workings';
@@ -62,7 +62,14 @@ const bumpNeeds = (w: Workings, place: Place): Record<string, Spot> => ({
 });
 
 /** A slip that nobody read apart, against how it came: by how much more it is out or in, mm. */
-function againstBefore(w: Workings, point: string, axle: Axle, more: Uncertain, what: string, formula: string): Worked {
+function againstBefore(
+  w: Workings,
+  point: string,
+  axle: Axle,
+  more: Uncertain,
+  what: string,
+  formula: string,
+): WorkedFigure {
   const changed = changedSince(w.job, ...OTHER_RUN);
   return {
     value: Math.max(0, more.value),
@@ -199,7 +206,7 @@ export const splineEngagement: CheckDefinition = {
     const worst = poses && least(poses);
     if (!poses || !worst) return null;
     const diameter = maybe('diameter');
-    const said: Omit<Worked, 'value' | 'u'> = {
+    const said: Omit<WorkedFigure, 'value' | 'u'> = {
       formula: '(whole spline − what shows) ÷ spline diameter, least of ride height, droop and bump',
       summary: [mm(worst.value), ` in ${worst.pose}`],
       next: ['A longer shaft: its two lengths stand at this station.'],

@@ -1,6 +1,6 @@
 import type { JobDocument, ReadingGate } from '../../document/job';
 import { DEFAULT_FIT_RULES } from '../../document/fitRules';
-import { atSpeed, limitAngle, shaftSpeed, type Gearing, type TrainAtSpeed } from '../../driveline/speed';
+import { atSpeed, limitAngle, shaftSpeed, type Gearing, type TrainAtSpeed } from '../../gauge/speed';
 import type { Axle } from '../../kernel/places';
 import type { Spot } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';

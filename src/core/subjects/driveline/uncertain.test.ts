@@ -1,12 +1,12 @@
 import fc from '../../../../tests/support/properties';
-import { leafNoseUp, radiusArmNoseUp } from '../../driveline/predict';
-import { trainAngles } from '../../driveline/train';
+import { leafNoseUp, radiusArmNoseUp } from '../../gauge/predict';
+import { trainAngles } from '../../gauge/train';
 import { DEG } from '../../kernel/geometry/point';
 import { workTrain, lengthU } from './angles';
-import { formulaOf, type Told, type TrainParts } from './parts';
+import { formulaOf, type ToldFigure, type TrainParts } from './parts';
 import { movedTrain } from './predicted';
 
-const told = (value: number, u: number): Told => ({ value, u, source: 'read', assumed: false });
+const told = (value: number, u: number): ToldFigure => ({ value, u, source: 'read', assumed: false });
 const parts = (more: Partial<TrainParts> = {}): TrainParts => ({
   end: 'rear',
   output: told(2.6, 0.1),

@@ -1,6 +1,6 @@
 import type { JobDocument } from '../../document/job';
 import { AXLES, CORNERS, type Axle } from '../../kernel/places';
-import { AFTER, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { AFTER, length, observation, spots, type AskedAt, type Point } from '../../record/point';
 import { isCycled, isFlexSpared, isReadCycled } from '../common/bumpEnd';
 import { changedAt } from '../../record/pointRules';
 
@@ -40,7 +40,7 @@ const rollPoints: readonly Point[] = ROLLS.map(({ id, name, reverse, axle }) => 
  * Flexed on the short route, unless the bump end is as it came and the maker's tyre never touched there, or it was cycled
  * while it was built. Cycled it is never asked: nobody takes the springs out for a route.
  */
-const flexed = (job: JobDocument, { place, state }: Asked): boolean =>
+const flexed = (job: JobDocument, { place, state }: AskedAt): boolean =>
   state === 'ramp' && !isFlexSpared(job, place) && !isCycled(job, place);
 /** By what one wheel is brought up. */
 export const FLEXED_BY = [

@@ -84,7 +84,7 @@ const pinionAngle: Gauge = (end, state) => {
   return Math.atan2(-z, Math.abs(x)) * DEG + (x < 0 ? turned : -turned);
 };
 
-export interface Asked {
+export interface AskedFigure {
   point: string;
   /** The same by a shop without a stand, where that one was not read. */
   else?: string;
@@ -103,8 +103,8 @@ export interface Asked {
 }
 
 /** What gauge and tape can hold beside the geometry of an end. */
-export function gaugesOf(axle: Axle): Asked[] {
-  const out: Asked[] = [];
+export function gaugesOf(axle: Axle): AskedFigure[] {
+  const out: AskedFigure[] = [];
   cornersOf(axle).forEach((corner, i) => {
     const side = i === 0 ? 'left' : 'right';
     out.push(

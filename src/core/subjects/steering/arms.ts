@@ -1,4 +1,4 @@
-import { rollSteer } from '../../driveline/steering';
+import { rollSteer } from '../../gauge/steering';
 import { deg, mm, type Phrase } from '../../kernel/phrase';
 import { axleOf, cornersOf, isCorner, type Axle, type Place } from '../../kernel/places';
 import { K } from '../../kernel/uncertainty/propagate';

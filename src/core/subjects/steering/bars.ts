@@ -1,8 +1,8 @@
-import { reachAcross } from '../../driveline/axle';
+import { reachAcross } from '../../gauge/axle';
 import type { ReadingGate } from '../../document/job';
 import { deg, fine, mm, type Phrase } from '../../kernel/phrase';
 import { K } from '../../kernel/uncertainty/propagate';
-import type { CheckDefinition, Worked } from '../../record/checks/types';
+import type { CheckDefinition, WorkedFigure } from '../../record/checks/types';
 import type { Spot } from '../../record/figures';
 import type { Workings } from '../../record/workings';
 import { withTrackBar } from '../axlePlace/points';
@@ -203,7 +203,7 @@ const bump = (gate: ReadingGate): CheckDefinition => ({
     return steeredBeam(w.job) ? { required: tape, optional: jacked } : { required: jacked };
   },
   notWorkable: (w) => (bumpsOf(w, gate).length === 0 ? cannotReach(w, gate) : null),
-  work: ({ w }): Worked | null => {
+  work: ({ w }): WorkedFigure | null => {
     const all = bumpsOf(w, gate);
     const [told] = all;
     if (!told) return null;

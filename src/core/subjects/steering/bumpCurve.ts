@@ -1,4 +1,4 @@
-import { steeredAt } from '../../driveline/steering';
+import { steeredAt } from '../../gauge/steering';
 import { evenly } from '../../suspension/sweep';
 import type { Workings } from '../../record/workings';
 import { withTrackBar } from '../axlePlace/points';

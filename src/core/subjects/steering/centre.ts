@@ -1,5 +1,5 @@
-import { dragLinkFor, sleeveTurns, tieRodsFor, wheelFor } from '../../driveline/steering';
-import type { FrameSide } from '../../driveline/steering';
+import { dragLinkFor, sleeveTurns, tieRodsFor, wheelFor } from '../../gauge/steering';
+import type { FrameSide } from '../../gauge/steering';
 import type { ReadingGate } from '../../document/job';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';
 import type { Workings } from '../../record/workings';

@@ -1,5 +1,5 @@
-import { armsFor, inclinationAcross } from '../../driveline/steering';
-import { reachAcross } from '../../driveline/axle';
+import { armsFor, inclinationAcross } from '../../gauge/steering';
+import { reachAcross } from '../../gauge/axle';
 import { RANK, type VerdictWord } from '../../kernel/judge';
 import { mm, type Phrase } from '../../kernel/phrase';
 import type { Axle } from '../../kernel/places';

@@ -1,6 +1,6 @@
 import { isBeam, type JobDocument } from '../../document/job';
 import { AXLES, CORNERS, axleOf, type Axle } from '../../kernel/places';
-import { AFTER, BOTH, length, observation, spots, type Asked, type Point } from '../../record/point';
+import { AFTER, BOTH, length, observation, spots, type AskedAt, type Point } from '../../record/point';
 import { limitOn } from '../../record/checks/limit';
 import { latestStanding } from '../../record/figures';
 import { changedSince } from '../../record/pointRules';
@@ -15,7 +15,7 @@ const front = (job: JobDocument) => (steeredBeam(job) ? spots(['front'], 'below'
 const wishbones = (job: JobDocument) => (steeredBeam(job) ? [] : spots(['FL', 'FR'], 'below'));
 
 /** What a correction is worked from is asked once there is something to correct: the wheel last read off centre After. */
-const whenOff = (job: JobDocument, { gate }: Asked): boolean => {
+const whenOff = (job: JobDocument, { gate }: AskedAt): boolean => {
   if (gate !== 'after') return false;
   const off = latestStanding(job, 'wheelOff', (r) => r.gate === 'after' && r.value !== null)?.value;
   return Math.abs(off ?? 0) > limitOn(job, wheelCentre).clear;
@@ -395,11 +395,11 @@ export const steeringPoints: readonly Point[] = [
 /** The body was raised on its frame, or is to be. */
 export const raised = (job: JobDocument): boolean => changedSince(job, 'body-lift') || job.plan.bodyLift > 0;
 
-const axleOfPlace = (place: Asked['place']): Axle | null =>
+const axleOfPlace = (place: AskedAt['place']): Axle | null =>
   place === 'vehicle' ? null : place.length === 2 ? axleOf(place as 'FL') : (place as Axle);
 
 /** A lift only makes a bar steeper the way it leaned: turned about, the sign was taken for the other. */
-function mirrored(job: JobDocument, point: string, value: number, gate: Asked['gate']) {
+function mirrored(job: JobDocument, point: string, value: number, gate: AskedAt['gate']) {
   const was = job.readings.findLast((r) => r.point === point && r.gate === 'before' && r.value !== null)?.value;
   return gate === 'after' && typeof was === 'number' && Math.abs(was) > 3 && Math.abs(value) > 3 && was * value < 0
     ? ([

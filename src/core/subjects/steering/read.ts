@@ -1,5 +1,5 @@
-import { bumpSteer, heightAcross, inclinationAcross, leftOut, toeSlope, type CrossBar } from '../../driveline/steering';
-import type { FrameSide } from '../../driveline/steering';
+import { bumpSteer, heightAcross, inclinationAcross, leftOut, toeSlope, type CrossBar } from '../../gauge/steering';
+import type { FrameSide } from '../../gauge/steering';
 import type { ReadingGate } from '../../document/job';
 import { cornersOf, type Place } from '../../kernel/places';
 import { propagate, type Uncertain } from '../../kernel/uncertainty/propagate';

@@ -1,4 +1,4 @@
-import { damperLeft } from '../../driveline/steering';
+import { damperLeft } from '../../gauge/steering';
 import type { ReadingGate } from '../../document/job';
 import { deg, mm, type Phrase } from '../../kernel/phrase';
 import { type Corner } from '../../kernel/places';

@@ -9,7 +9,7 @@ import { K, propagate, type Uncertain } from '../../kernel/uncertainty/propagate
 import { barByGeometry } from '../linkage/geometryAid';
 import { loadsOf } from '../stance/heightNeeds';
 import { atLeastMm, deg, marked, mm } from '../../kernel/phrase';
-import type { CheckDefinition, Worked, WorkInput } from '../../record/checks/types';
+import type { CheckDefinition, WorkedFigure, WorkInput } from '../../record/checks/types';
 
 /** An arm that nobody measured is taken as short as they come: a height then makes the most of an angle. mm. */
 const SHORTEST_ARM = 200;
@@ -81,7 +81,7 @@ function barByGauge(
   before: Uncertain,
   after: Uncertain,
   aid: ReturnType<typeof barByGeometry>,
-): Worked {
+): WorkedFigure {
   const arm = input.maybe('arm') ?? input.maybe('arm before');
   const link = input.maybe('link');
   const lean = input.maybe('lean');
@@ -95,7 +95,7 @@ function barByGauge(
   const rotation = { value: turned.value, u: Math.hypot(turned.u, pitch.u, loadU) };
   const apart = aid ? Math.abs(aid.value - rotation.value) : 0;
   const contradicts = aid !== null && apart > K * Math.hypot(aid.u, rotation.u);
-  const advice: Worked['next'] = (() => {
+  const advice: WorkedFigure['next'] = (() => {
     if (!arm || !link)
       return ['Measure the bar’s arm and the fitted link: they give the link length that brings it back.'];
     const wanted = propagate(
@@ -170,7 +170,7 @@ function barByGauge(
 const axleAt = (place: Place): Axle => (isCorner(place) ? axleOf(place) : place === 'rear' ? 'rear' : 'front');
 
 /** The bar's rotation where no gauge was put on it after the build. */
-function barFromGeometry(aid: NonNullable<ReturnType<typeof barByGeometry>>): Worked {
+function barFromGeometry(aid: NonNullable<ReturnType<typeof barByGeometry>>): WorkedFigure {
   return {
     value: aid.value,
     u: aid.u,

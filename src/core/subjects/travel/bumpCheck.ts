@@ -9,7 +9,7 @@ import { limitOn } from '../../record/checks/limit';
 import { tyreToBody } from '../clearance/limits';
 import { atLeastMm, mm } from '../../kernel/phrase';
 import { proofSpot, reachedFor, reachIn } from '../clearance/fit/reach';
-import type { Cap, CheckDefinition, Worked, WorkInput } from '../../record/checks/types';
+import type { Cap, CheckDefinition, WorkedFigure, WorkInput } from '../../record/checks/types';
 
 /** Gap at bump: from the tape at a beam axle; at a coil-over wishbone with the geometry's motion ratio. */
 export const bumpGapCheck = (gate: ReadingGate): CheckDefinition => ({
@@ -121,7 +121,7 @@ function shortOf(input: WorkInput, gap: Uncertain): number {
 }
 
 /** Gap at bump of a coil-over wishbone, its motion ratio from the geometry; null for a beam axle. */
-function wishboneGap(input: WorkInput, gate: ReadingGate): Worked | null {
+function wishboneGap(input: WorkInput, gate: ReadingGate): WorkedFigure | null {
   const { w, place } = input;
   const squash = input.get('squash');
   const [body, stop] = [input.get('body'), input.get('stop')];

@@ -1,7 +1,7 @@
 import { axleAt, AXLES, CORNERS, type Axle } from '../../kernel/places';
 import { isBeam, type JobDocument, type Vehicle } from '../../document/job';
 import { suspensionAt } from '../../record/fittedParts';
-import { length, observation, spots, type Asked, type Point } from '../../record/point';
+import { length, observation, spots, type AskedAt, type Point } from '../../record/point';
 import { kindOf } from '../linkage/features';
 import { isCycled, isFlexSpared } from '../common/bumpEnd';
 import { bumpAxles, bumpCorners, hasTrain, shockHolds, steeringMoves } from '../common/where';
@@ -11,10 +11,10 @@ export const coilAxles = (vehicle: Vehicle): Axle[] =>
   AXLES.filter((axle) => !['wishbone-torsion-bar', 'beam-leaves'].includes(suspensionAt(vehicle, axle)));
 
 /** At After, of an axle that is flexed with one wheel up: neither spared nor cycled. */
-const isFlexed = (job: JobDocument, { gate, place }: Asked): boolean =>
+const isFlexed = (job: JobDocument, { gate, place }: AskedAt): boolean =>
   gate === 'after' && !isFlexSpared(job, place) && !isCycled(job, place);
 /** The same, or of one whose shaft runs otherwise: how far it comes up is where its joints and its slip end. */
-const endsTold = (job: JobDocument, asked: Asked): boolean => {
+const endsTold = (job: JobDocument, asked: AskedAt): boolean => {
   const axle = axleAt(asked.place);
   return (
     isFlexed(job, asked) ||

@@ -1,14 +1,14 @@
 import { Point } from '../../../kernel/geometry/point';
 import { tyreDistance, type TyreSolid } from '../../../kernel/geometry/tyreDistance';
 import { shiftsOf, type Corner } from './corner';
-import type { Row } from './poses';
+import type { PoseRow } from './poses';
 
 /**
  * Every sample of one obstacle at every pose, in wheel coordinates: what the cures of that obstacle alone are worked
  * from. Small beside a map: one obstacle, its poses kept apart.
  */
 export interface Cloud {
-  rows: readonly Row[];
+  rows: readonly PoseRow[];
   steers: readonly number[];
   /** Places a pose: each sample of the obstacle as often as the wheel may stand differently. */
   width: number;
@@ -31,7 +31,7 @@ export interface Cloud {
 export function cloudOf(
   corner: Corner,
   obstacle: number,
-  rows: readonly Row[],
+  rows: readonly PoseRow[],
   steers: readonly number[],
   { every = 1, give = 0 }: { every?: number; give?: number } = {},
 ): Cloud {

@@ -1,6 +1,6 @@
 import type { Tyre } from '../../../suspension/schema';
 import type { Corner } from './corner';
-import type { Path, Row } from './poses';
+import type { Path, PoseRow } from './poses';
 
 /** A least gap found exactly: over whole segments, at travels and steering between the steps too. */
 export interface LeastGap {
@@ -52,7 +52,7 @@ export function refine(
   obstacle: number,
   tyre: Tyre,
   paths: readonly Path[],
-  from: { row: Row; steer: number },
+  from: { row: PoseRow; steer: number },
   stop: { from: number; to: number },
   give = 0,
 ): LeastGap | null {

@@ -81,7 +81,7 @@ export function gradePaths(
 }
 
 /** One travel step of a sweep. */
-export interface Row {
+export interface PoseRow {
   own: number;
   across: number;
   /** The least grade that asks for it. */
@@ -108,8 +108,8 @@ export function rowsOf(
   step = TRAVEL_STEP,
   stops: readonly number[] = [],
   streetBump = DEFAULT_RULES.streetBump,
-): Row[] {
-  const out: Row[] = [];
+): PoseRow[] {
+  const out: PoseRow[] = [];
   const seen = new Set<string>();
   paths.forEach((path, index) => {
     const own = path.own[1] - path.own[0];
@@ -125,7 +125,7 @@ export function rowsOf(
         if (at > 0 && !places.some((p) => Math.abs(p - at) < 1e-9)) places.push(at);
       }
     for (const at of places.sort((a, b) => a - b)) {
-      const row: Row = {
+      const row: PoseRow = {
         own: path.own[0] + at * own,
         across: path.across[0] + at * across,
         grade: path.grade,
@@ -147,5 +147,5 @@ export const steerSteps = (steered: boolean, from = -1, to = 1): number[] =>
   steered && to > from ? Array.from({ length: 41 }, (_, i) => from + ((to - from) * i) / 40) : [0];
 
 /** Whether a row belongs to a grade. */
-export const inGrade = (row: Pick<Row, 'grade'>, grade: GradeName): boolean =>
+export const inGrade = (row: Pick<PoseRow, 'grade'>, grade: GradeName): boolean =>
   GRADE_NAMES.indexOf(row.grade) <= GRADE_NAMES.indexOf(grade);

@@ -1,7 +1,7 @@
 import { Point } from '../../../kernel/geometry/point';
 import { tyreDistance } from '../../../kernel/geometry/tyreDistance';
 import type { Carrier, Tyre } from '../../../suspension/schema';
-import { inGrade, type GradeName, type Row } from './poses';
+import { inGrade, type GradeName, type PoseRow } from './poses';
 import { shiftsOf } from './corner';
 import { judgedGrade, type SweptCorner } from './sweptCorner';
 
@@ -57,7 +57,7 @@ export class RingSweep {
     const end = Math.min(this.total, this.next + most);
     for (; this.next < end; this.next++) {
       const s = this.next % steers.length;
-      const row = map.rows[(this.next - s) / steers.length] as Row;
+      const row = map.rows[(this.next - s) / steers.length] as PoseRow;
       if (corner.pose(row.own, row.across, steers[s] as number)) this.gather(row);
     }
     return this.next < this.total;
@@ -68,7 +68,7 @@ export class RingSweep {
     return this;
   }
 
-  private gather(row: Row): void {
+  private gather(row: PoseRow): void {
     const { gaps, nearest, tyre, moved: p, obstacles } = this;
     const { corner, problem } = this.swept;
     const { centre: c, axis: a } = corner;

@@ -1,7 +1,7 @@
 import { Point } from '../../../kernel/geometry/point';
 import type { Carrier } from '../../../suspension/schema';
 import type { Corner } from './corner';
-import type { Row } from './poses';
+import type { PoseRow } from './poses';
 
 /**
  * The map's places along the spin axis: bins of half a mm from 340 mm inboard of the hub to 340 mm outboard. A tyre's
@@ -40,7 +40,7 @@ export interface MapPart {
  */
 export interface SweptMap {
   readonly ids: readonly string[];
-  readonly rows: readonly Row[];
+  readonly rows: readonly PoseRow[];
   /** Row by row, obstacle by obstacle: the bins that were come to. */
   readonly parts: readonly MapPart[];
   /** Poses that could not be reached. */
@@ -142,7 +142,7 @@ export class ClearanceSweep {
    */
   constructor(
     private readonly corner: Corner,
-    rows: readonly Row[],
+    rows: readonly PoseRow[],
     private readonly steers: readonly number[],
     give = 0,
   ) {
@@ -187,7 +187,7 @@ export class ClearanceSweep {
     for (; this.next < end; this.next++) {
       const s = this.next % steers.length;
       const r = (this.next - s) / steers.length;
-      const row = map.rows[r] as Row;
+      const row = map.rows[r] as PoseRow;
       if (corner.pose(row.own, row.across, steers[s] as number)) {
         // Arms and axle stand still while the wheel turns: only the knuckle goes along with it.
         this.placeAll(this.placedRow === r);

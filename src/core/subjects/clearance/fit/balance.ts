@@ -9,7 +9,7 @@ import type { ObstacleResult } from '../engine/problem';
 import { assessedAt } from './assessed';
 
 /** What stands ahead of a wheel or behind it, on the body. mm. */
-export interface Room {
+export interface WheelRoom {
   id: string;
   name: string;
   gap: number;
@@ -34,8 +34,8 @@ export interface Shared {
 }
 export interface Balance {
   corner: 'FL' | 'FR';
-  ahead: Room | null;
-  behind: Room | null;
+  ahead: WheelRoom | null;
+  behind: WheelRoom | null;
   shared: Shared | null;
 }
 
@@ -43,7 +43,7 @@ export interface Balance {
 const ALONG = 0.2;
 
 /** How each gap to the body goes with the wheel going forward, at the pose where it is least. */
-function roomsAt(w: Workings, corner: Wheel): Room[] | null {
+function roomsAt(w: Workings, corner: Wheel): WheelRoom[] | null {
   const assessed = assessedAt(w, corner, 'after');
   if (!assessed) return null;
   const { problem } = assessed.posed;
@@ -60,7 +60,7 @@ function roomsAt(w: Workings, corner: Wheel): Room[] | null {
   const [more, less] = [at(0.5), at(-0.5)];
   const gap = (posed: Corner, index: number, { pose }: ObstacleResult): number =>
     posed.pose(pose.own, pose.across, pose.steer) ? posed.gap(index, problem.tyre, problem.rules.compliance) : NaN;
-  return assessed.results.flatMap((result): Room[] => {
+  return assessed.results.flatMap((result): WheelRoom[] => {
     const index = problem.obstacles.findIndex((o) => o.id === result.id);
     if (problem.obstacles[index]?.on !== 'body') return [];
     const slope = gap(more, index, result) - gap(less, index, result);
@@ -70,9 +70,10 @@ function roomsAt(w: Workings, corner: Wheel): Room[] | null {
   });
 }
 
-const least = (rooms: readonly Room[], forward: number): number =>
+const least = (rooms: readonly WheelRoom[], forward: number): number =>
   Math.min(...rooms.map((r) => r.margin + r.slope * forward));
-const first = (rooms: readonly Room[]): Room | null => [...rooms].sort((a, b) => a.margin - b.margin)[0] ?? null;
+const first = (rooms: readonly WheelRoom[]): WheelRoom | null =>
+  [...rooms].sort((a, b) => a.margin - b.margin)[0] ?? null;
 
 /**
  * The room left ahead of a front wheel and behind it After, over every pose of the promised grade, and the caster that
@@ -96,7 +97,7 @@ export const balanceAt = (w: Workings, corner: 'FL' | 'FR'): Balance | null =>
     };
   });
 
-function share(w: Workings, corner: 'FL' | 'FR', moves: Moves, rooms: readonly Room[]): Shared | null {
+function share(w: Workings, corner: 'FL' | 'FR', moves: Moves, rooms: readonly WheelRoom[]): Shared | null {
   const [ahead, behind] = [rooms.filter((r) => r.slope < 0), rooms.filter((r) => r.slope > 0)];
   const perDegree = moves.forward(1, 0);
   if (ahead.length === 0 || behind.length === 0 || !Number.isFinite(perDegree) || Math.abs(perDegree) < 0.05)
