@@ -47,6 +47,7 @@ const READ_AND_ADD = [
   'geometries',
   'geometry_pins',
   'fit_settings',
+  'letter_settings',
   'confirmations',
   'station_lines',
   'entries',

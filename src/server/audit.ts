@@ -39,6 +39,8 @@ export const AUDITED = {
   'sheet opened by link': 'Customer opened the sheet',
   'limit set': 'Set a limit',
   'fit set': 'Set the grades of fit',
+  'customer’s page set': 'Set the customer’s page',
+  'customer’s language set': 'Set a customer’s language',
   'tyre set': 'Set the tyre asked for or suggested',
   'kit added': 'Added a kit',
   'kit priced': 'Priced a kit',

@@ -26,3 +26,6 @@ export const standOrigin = (): string | null => {
   const { HIGH_GATE_STAND: address } = process.env;
   return address && URL.canParse(address) ? new URL(address).origin : null;
 };
+
+/** The address that people use, as the operator set it; null where none was set. */
+export const siteAddress = (): string | null => process.env.HIGH_GATE_URL || null;

@@ -1,6 +1,7 @@
 import 'server-only';
 import * as z from 'zod';
 import { LRUCache } from 'lru-cache';
+import { DEFAULT_COME_BACK } from '@/core/document/comeBack';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import { whenFull, whenShort } from '@/core/kernel/time/when';
 import { sealed } from '@/core/assembly/sheet/signed';
@@ -10,7 +11,8 @@ import { download } from './download';
 import type { Member } from './session';
 import { snapshotOf, type Snapshot } from './snapshot';
 import type { Owner } from './threads/fairQueue';
-import type { Drafted, Paper } from './threads/paper';
+import { siteAddress } from './env';
+import type { Drafted, Paper, Wanted } from './threads/paper';
 import { isTooLong, TooMany, type TooLong } from './threads/pool';
 import { paperPool } from './threads/pools';
 
@@ -33,8 +35,14 @@ export async function takeOut(
   return file;
 }
 
-export const paperOf = (request: Request): Paper =>
-  new URL(request.url).searchParams.get('paper') === 'letter' ? 'LETTER' : 'A4';
+/** Which paper a request asks for, and whether the readings stand behind the record. */
+export function paperOf(request: Request): { paper: Paper; annex: boolean } {
+  const asked = new URL(request.url).searchParams;
+  return { paper: asked.get('paper') === 'letter' ? 'LETTER' : 'A4', annex: asked.get('annex') === 'readings' };
+}
+
+/** Where a snapshot says nothing of it. */
+const FIRST_LETTER = { language: 'en', back: DEFAULT_COME_BACK } as const;
 
 /** Sheets drafted lately, by what they were drafted from: a page that is opened twice drafts once. */
 const drafted = new LRUCache<string, Uint8Array<ArrayBuffer>>({
@@ -73,16 +81,19 @@ export async function sheetFile(
   snapshot: Snapshot,
   shop: { name: string; timeZone: string },
   units: Member['units'],
-  paper: Paper,
+  { paper, annex }: { paper: Paper; annex: boolean },
   owner: Owner,
 ): Promise<Response> {
   const { id, document, signed, revision } = snapshot;
+  const of = units.length === 'mm' ? 'mm' : 'in';
   const seal = signed && sealed(signed, (iso) => whenShort(iso, shop.timeZone));
   const from: Drafted = signed
-    ? { kind: 'frozen', sheet: signed.sheets[units.length === 'mm' ? 'mm' : 'in'], seal }
-    : { kind: 'open', job: document, units };
-  const key = JSON.stringify([id, revision, snapshot.shopMark, shop, units, paper, CORE_VERSION]);
-  const pdf = drafted.get(key) ?? (await draft(key, owner, id, from, shop, paper));
+    ? { kind: 'frozen', sheet: signed.sheets[of], printed: signed.printed?.[of] ?? null, seal }
+    : { kind: 'open', job: document, units, letter: snapshot.letter ?? FIRST_LETTER };
+  const key = JSON.stringify([id, revision, snapshot.shopMark, shop, units, paper, annex, CORE_VERSION]);
+  const printed = whenFull(new Date().toISOString(), shop.timeZone);
+  const wanted = { size: paper, annex, printed, address: siteAddress() };
+  const pdf = drafted.get(key) ?? (await draft(key, owner, id, from, shop, wanted));
   return download(pdf, `${document.job.number}-${paper.toLowerCase()}.pdf`, 'application/pdf');
 }
 
@@ -92,14 +103,13 @@ async function draft(
   id: string,
   from: Drafted,
   shop: { name: string; timeZone: string },
-  paper: Paper,
+  wanted: Wanted,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const already = underWay.get(key);
   if (already) return already;
   const before = gaveUp.get(key);
   if (before) throw before;
-  const printed = whenFull(new Date().toISOString(), shop.timeZone);
-  const drafting = paperPool.ask(owner, id, 'sheet', from, shop, paper, printed);
+  const drafting = paperPool.ask(owner, id, 'sheet', from, shop, wanted);
   underWay.set(key, drafting);
   try {
     const pdf = await drafting;

@@ -5,11 +5,12 @@ import type { Pace } from '@/core/record/pace';
 import type { FitStock } from '@/core/document/fitRules';
 import type { JobDocument } from '@/core/document/job';
 import type { Sheet } from '@/core/assembly/sheet/sheet';
-import { readSignedSheet } from '@/core/assembly/sheet/signed';
+import { readSignedSheet, type SignedSheet } from '@/core/assembly/sheet/signed';
 import { signedSheetOf } from '@/db/queries/filed';
 import { shopFit } from '@/db/queries/fitSettings';
 import { geometryVersions, type GeometryVersion } from '@/db/queries/geometries';
 import { shopKits, type KitChoice } from '@/db/queries/kits';
+import { letterOf, type ShopLetter } from '@/db/queries/letters';
 import { keepFetch, TO_SEND } from '@/db/queries/fetches';
 import { readingsBy } from '@/db/queries/jobs';
 import { shopMark } from '@/db/queries/shopMark';
@@ -33,6 +34,8 @@ export type { GeometryVersion, KitChoice };
 export interface Signed {
   sha256: string;
   sheets: { in: Sheet; mm: Sheet };
+  /** The customer's page and the record; sheets signed earlier have none. */
+  printed?: NonNullable<SignedSheet['printed']>;
   verdicts: Verdict[];
   amendments: { ordinal: number; text: string; by: string; at: string; amends: string; sha256: string }[];
 }
@@ -56,6 +59,8 @@ export interface Snapshot {
   stock: FitStock;
   /** Every version of the vehicle's geometry that was kept. */
   versions: GeometryVersion[];
+  /** How its customer is written to; left out where an earlier release told it. */
+  letter?: ShopLetter;
   /** Ids of the readings that this person filed. */
   mine: string[];
   signed: Signed | null;
@@ -104,7 +109,9 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
     const loaded = await loadedLately(tx, shopId, jobId, beside);
     if (!loaded) return null;
     const frozen = loaded.document.job.state === 'open' ? null : await signedSheetOf(tx, shopId, jobId);
-    const { sheets, verdicts } = frozen ? readSignedSheet(frozen.sheet) : { sheets: null, verdicts: null };
+    const { sheets, printed, verdicts } = frozen
+      ? readSignedSheet(frozen.sheet)
+      : { sheets: null, printed: undefined, verdicts: null };
     const stand = standOrigin();
     return {
       ...loaded,
@@ -114,6 +121,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
       kits: await shopKits(tx, shopId),
       stock: (await shopFit(tx, shopId)).stock,
       versions: await geometryVersions(tx, shopId, jobId),
+      letter: await letterOf(tx, shopId, jobId),
       mine: await readingsBy(tx, shopId, jobId, member.id),
       ...(stand && { stand }),
       signed:
@@ -121,6 +129,7 @@ export const snapshotOf = (member: Member, jobId: string): Promise<Snapshot | nu
           ? {
               sha256: frozen.sha256,
               sheets,
+              ...(printed && { printed }),
               verdicts,
               amendments: frozen.amendments.map((a) => ({
                 ordinal: a.ordinal,

@@ -35,6 +35,7 @@ export function HeaderMenu({
           {[
             ['/yard', 'Yard'],
             ['/limits', 'Limits'],
+            ['/letters', 'Customer’s page'],
             ['/kits', 'Kits'],
             ['/tyres', 'Tyres and grades of fit'],
             ['/bring-in', 'Bring in a job file'],

@@ -10,6 +10,8 @@ import { demoJobs } from '../../scripts/demo/jobs';
 import { pointById } from '@/core/assembly/book';
 import { hardBounds } from '@/core/record/pointRules';
 import { makeSheet } from '@/core/assembly/sheet/sheet';
+import { printedWords } from '@/core/assembly/sheet/signed';
+import { DEFAULT_COME_BACK } from '@/core/document/comeBack';
 import { METRIC_SHOP } from '@/core/kernel/units/quantity';
 import { Pool } from '@/server/threads/pool';
 import type { PaperApi } from '@/server/threads/paper';
@@ -396,15 +398,17 @@ await prove('floods', async (check) => {
     const whole = job && makeSheet(workingsOf(job), METRIC_SHOP, (iso) => iso);
     if (!whole) throw new Error('no sheet');
     const sheet = { ...whole, verdicts: [], readings: [], open: [], changes: [], cautions: [], heights: [] };
+    const printed = printedWords(workingsOf(job), [], whole, METRIC_SHOP, {
+      ...{ language: 'en', back: DEFAULT_COME_BACK, timeZone: 'UTC' },
+    });
     const draft = () =>
       pool.ask(
         { shop: 'x', who: 'y' },
         'job',
         'sheet',
-        { kind: 'frozen', sheet, seal: null },
+        { kind: 'frozen', sheet, printed, seal: null },
         { name: 'x', timeZone: 'UTC' },
-        'A4',
-        'now',
+        { size: 'A4', annex: false, printed: 'now', address: null },
       );
     const memory = () => {
       globalThis.gc?.();

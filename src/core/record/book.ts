@@ -1,6 +1,7 @@
 import type { LimitFigure, SetLimit } from './checks/limit';
 import type { CheckDefinition, Verdict } from './checks/types';
 import { LEADS_WORDS } from './leadsWords';
+import type { PlainGroup } from './plain';
 import type { Point } from './point';
 import type { OwnRoute } from './route';
 import type { StationId } from './station';
@@ -22,6 +23,7 @@ export class Book {
   private readonly parts: ReadonlyMap<string, PlanPart>;
   private readonly subjectsByPoint: ReadonlyMap<string, Subject>;
   private readonly stationsByCheck: ReadonlyMap<string, StationId>;
+  private readonly plain: ReadonlyMap<string, PlainGroup>;
   private readonly magnitudes: ReadonlySet<string>;
 
   /** @throws where two things have one id: a bug of whoever added the second */
@@ -45,6 +47,12 @@ export class Book {
       ]),
     );
     this.magnitudes = new Set(this.checks.filter((c) => c.magnitude || c.limit?.sense === 'least').map((c) => c.id));
+    this.plain = new Map(
+      subjects.flatMap(({ plain, checks, leadsLine }) => {
+        const own = [...(checks ?? []).map((c) => c.id), ...(leadsLine ? [lineCheck(leadsLine.line)] : [])];
+        return own.flatMap((id) => (plain ? [[id, plain.of?.[id] ?? plain.all] as const] : []));
+      }),
+    );
     byKey(subjects, (s) => s.id);
     byKey(this.checks, (c) => `${c.id} at ${c.gate}`);
   }
@@ -64,6 +72,10 @@ export class Book {
   }
   leadsLine(line: string): LeadsLine | undefined {
     return this.leadsLines.find((each) => each.line === line);
+  }
+  /** Under which plain heading a layperson is told of a check; a lead's line stands under that of its subject. */
+  plainOf(check: string): PlainGroup | undefined {
+    return this.plain.get(check);
   }
   /** Whose point it is. */
   subjectOf(point: string): Subject | undefined {

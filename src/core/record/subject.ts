@@ -12,6 +12,7 @@ import type { LimitFigure } from './checks/limit';
 import type { CureOffer } from './cure';
 import type { Figures } from './figures';
 import type { FittedPart } from './fittedParts';
+import type { Plain } from './plain';
 import type { Point } from './point';
 import type { Raise } from './raised';
 import type { OwnRoute } from './route';
@@ -55,6 +56,8 @@ export interface LeadsLine {
 export interface Subject {
   id: string;
   station: StationId;
+  /** Under which plain heading a layperson is told of its checks; left out where it has none. */
+  plain?: Plain;
   /** What is measured or looked at, in the order of a walk within one place. */
   points?: readonly Point[];
   checks?: readonly CheckDefinition[];

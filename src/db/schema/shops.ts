@@ -1,3 +1,4 @@
+import { LANGUAGE_IDS } from '@/core/document/language';
 import { sql } from 'drizzle-orm';
 import {
   check,
@@ -168,6 +169,40 @@ export const fitSettings = pgTable(
   (t) => [
     foreignKey({ name: 'fit_settings_by', columns: [t.shopId, t.setBy], foreignColumns: [members.shopId, members.id] }),
     index('fit_settings_latest').on(t.shopId, t.setAt.desc().nullsFirst()),
+  ],
+);
+
+/**
+ * Append-only: how the shop writes to its customers, and one customer's own language; the latest row of the shop stands, and
+ * the latest of the customer before it.
+ */
+export const letterSettings = pgTable(
+  'letter_settings',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    shopId: shopId(),
+    /** Null: of the shop itself. */
+    customerId: uuid('customer_id'),
+    language: text('language', { enum: LANGUAGE_IDS }).notNull(),
+    /** When customers come back; null with a customer. See core/assembly/sheet/customer/comeBack. */
+    back: jsonb('back'),
+    setBy: uuid('set_by').notNull(),
+    setAt: timestamp('set_at', { withTimezone: true, mode: 'string' }).notNull().defaultNow(),
+  },
+  (t) => [
+    oneOf('letter_language', t.language, LANGUAGE_IDS),
+    check('letter_of', sql`(${t.customerId} is null) = (${t.back} is not null)`),
+    foreignKey({
+      name: 'letter_settings_by',
+      columns: [t.shopId, t.setBy],
+      foreignColumns: [members.shopId, members.id],
+    }),
+    foreignKey({
+      name: 'letter_settings_customer',
+      columns: [t.shopId, t.customerId],
+      foreignColumns: [customers.shopId, customers.id],
+    }),
+    index('letter_settings_latest').on(t.shopId, t.customerId, t.setAt.desc().nullsFirst()),
   ],
 );
 

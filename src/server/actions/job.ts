@@ -26,6 +26,7 @@ import type { PlanAnswer } from '../jobs/gatework';
 import { keepGeometry as keepVersion, pinGeometry as pinVersion } from '../jobs/geometry';
 import { saveFitment as setFitment, saveFitSettings as setFit } from '../jobs/fitwork';
 import { importJob as bringIn } from '../jobs/importing';
+import { saveCustomerLanguage as setLanguage, saveLetter as setLetter } from '../jobs/letters';
 import { likeBands, type LikeBands } from '../jobs/likeBands';
 import { seenBefore as seen, type SeenVehicle } from '../jobs/seen';
 import { priceKit as setKitPrice, saveKit as addKit, saveLimit as setLimit } from '../jobs/shopwork';
@@ -142,6 +143,21 @@ export async function saveLimit(_before: ActionAnswer | null, form: FormData): P
     if (answer.ok) fresh();
     return answer;
   });
+}
+
+/** How the shop writes to its customers: language, and when they come back. */
+export async function saveLetter(input: unknown): Promise<ActionAnswer> {
+  return act('saveLetter', async (member) => {
+    const answer = await setLetter(member, input);
+    if (answer.ok) fresh();
+    return answer;
+  });
+}
+
+export async function saveCustomerLanguage(jobId: string, language: unknown): Promise<ActionAnswer> {
+  return act('saveCustomerLanguage', async (member) =>
+    isId(jobId) ? setLanguage(member, jobId, language) : refuse(NO_JOB),
+  );
 }
 
 export async function saveFitSettings(_before: ActionAnswer | null, form: FormData): Promise<ActionAnswer> {

@@ -3,6 +3,7 @@ import { eq, isNull } from 'drizzle-orm';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import type { Db } from '@/db/client';
+import { letterOf, type ShopLetter } from '@/db/queries/letters';
 import { signedSheets } from '@/db/schema/filed';
 import { signOffs } from '@/db/schema/jobs';
 import { shops } from '@/db/schema/shops';
@@ -13,14 +14,24 @@ export const sha256 = (text: string): string => createHash('sha256').update(text
 
 /** The text of a signed document's sheet, worked with no transaction open. */
 export async function sheetText(shopId: string, jobId: string, document: unknown): Promise<string> {
-  const [shop] = await inShop(shopId, (tx) => tx.select().from(shops).where(eq(shops.id, shopId)));
-  return sheetOf(shop, shopId, jobId, document);
+  return inShop(shopId, async (tx) => [await shopOf(tx, shopId), await letterOf(tx, shopId, jobId)] as const).then(
+    ([shop, letter]) => sheetOf(shop, letter, shopId, jobId, document),
+  );
 }
 
-const sheetOf = (shop: typeof shops.$inferSelect | undefined, shopId: string, jobId: string, document: unknown) =>
+const shopOf = async (db: Db, shopId: string) => (await db.select().from(shops).where(eq(shops.id, shopId)))[0];
+
+const sheetOf = (
+  shop: typeof shops.$inferSelect | undefined,
+  { language, back }: ShopLetter,
+  shopId: string,
+  jobId: string,
+  document: unknown,
+) =>
   worked({ shop: shopId, who: 'signing' }, jobId, 'signedText', document, {
     name: shop?.name ?? '',
     timeZone: shop?.timeZone ?? 'UTC',
+    letter: { language, back },
     units: {
       ...INCH_SHOP,
       ...(shop && { length: shop.lengthUnit, pressure: shop.pressureUnit, mass: shop.massUnit }),
@@ -45,8 +56,10 @@ export async function freezeSheets(owner: Db): Promise<number> {
     .leftJoin(signedSheets, eq(signedSheets.signOffId, signOffs.id))
     .where(isNull(signedSheets.id));
   for (const { id, shopId, jobId, document } of loose) {
-    const [shop] = await owner.select().from(shops).where(eq(shops.id, shopId));
-    await keepSheet(owner, { shopId, jobId, signOffId: id, sheet: await sheetOf(shop, shopId, jobId, document) });
+    const shop = await shopOf(owner, shopId);
+    const letter = await letterOf(owner, shopId, jobId);
+    const sheet = await sheetOf(shop, letter, shopId, jobId, document);
+    await keepSheet(owner, { shopId, jobId, signOffId: id, sheet });
   }
   return loose.length;
 }

@@ -1,6 +1,6 @@
 import type { Vehicle } from '@/core/document/job';
 import type { CornerStance } from '@/core/subjects/stance/cornerStances';
-import { sideShape } from './vehicleShape';
+import { sideShape } from '@/core/subjects/stance/vehicleShape';
 
 /** Lips assumed for the drawing where none was read, mm; the posts then show no tick. */
 const UNREAD = { front: 470, rear: 490 };

@@ -20,7 +20,7 @@ import { PointDrawing } from './PointDrawing';
 import { SvgFigure } from './SvgFigure';
 import { VehicleFront } from './VehicleFront';
 import { VehicleSide } from './VehicleSide';
-import { sideShape } from './vehicleShape';
+import { sideShape } from '@/core/subjects/stance/vehicleShape';
 
 const drawn = (what: ReactNode, units: UnitChoice = INCH_SHOP) =>
   renderToStaticMarkup(<UnitsProvider units={units}>{what}</UnitsProvider>);

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState, useTransition } from 'react';
+import { useState, useTransition, type ReactNode } from 'react';
 import { signOff } from '@/server/actions/job';
 import { useAsk } from '../room/useAsk';
 
@@ -11,12 +11,15 @@ export function SignOff({
   lead,
   mayRelease,
   atGate,
+  children,
 }: {
   jobId: string;
   open: boolean;
   lead: boolean;
   mayRelease: boolean;
   atGate: boolean;
+  /** What stands behind the signature, read before the password. */
+  children?: ReactNode;
 }) {
   const ask = useAsk();
   const [kind, setKind] = useState<'released' | 'left-unreleased'>('released');
@@ -41,31 +44,11 @@ export function SignOff({
     });
   return (
     <form action={sign} className="space-y-3 border-t border-b border-rule py-4">
-      <h2>Sign</h2>
-      <fieldset className="grid gap-2">
-        <legend className="sr-only">How it leaves</legend>
-        {(
-          [
-            ['released', 'Release to the customer'],
-            ['left-unreleased', 'Leaves unreleased, on a trailer'],
-          ] as const
-        ).map(([value, label]) => (
-          <label key={value} className="flex min-h-12 items-center gap-3">
-            <input
-              type="radio"
-              className="size-5"
-              name="kind"
-              value={value}
-              checked={kind === value}
-              onChange={() => setKind(value)}
-            />{' '}
-            {label}
-          </label>
-        ))}
-      </fieldset>
+      <h2>{releasing ? 'Sign the release' : 'It leaves unreleased'}</h2>
+      {children}
       <label className="field">
         {releasing ? 'Note on the sheet' : 'Why it leaves unreleased'}
-        <textarea name="note" rows={2} value={note} onChange={(e) => setNote(e.target.value)} />
+        <textarea name="note" rows={1} value={note} onChange={(e) => setNote(e.target.value)} />
         {errors.note && (
           <span role="alert" className="wrong">
             {errors.note}
@@ -97,6 +80,13 @@ export function SignOff({
       )}
       <button className="btn btn-main w-full" disabled={busy} aria-disabled={releasing && !mayRelease}>
         {releasing ? 'Sign release' : 'Close as left unreleased'}
+      </button>
+      <button
+        type="button"
+        className="min-h-12 text-pencil underline underline-offset-4"
+        onClick={() => setKind(releasing ? 'left-unreleased' : 'released')}
+      >
+        {releasing ? 'It leaves unreleased, on a trailer' : 'Release it to the customer instead'}
       </button>
     </form>
   );

@@ -177,7 +177,14 @@ function Opening({
 }
 
 /** Rooms in which another drawing is the work in hand. */
-const DRAWN_LARGE: ReadonlySet<string> = new Set(['clearance', 'finder', 'underside', 'linkage', 'alignment-sheet']);
+const DRAWN_LARGE: ReadonlySet<string> = new Set([
+  'clearance',
+  'finder',
+  'underside',
+  'linkage',
+  'alignment-sheet',
+  'release',
+]);
 
 /** As high as a screen, so that nothing jumps when the room is there. */
 const Coming = () => (

@@ -1,17 +1,21 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo } from 'react';
 import { nextAction } from '@/core/assembly/gates/nextAction';
 import { blocksRelease } from '@/core/assembly/gates/release';
-import { worstFirst } from '@/core/assembly/workJob';
-import { gateShutForReading } from '@/core/record/filing/makeReading';
 import { makeSheet } from '@/core/assembly/sheet/sheet';
-import { sealed } from '@/core/assembly/sheet/signed';
+import { printedWords, sealed } from '@/core/assembly/sheet/signed';
+import { worstFirst } from '@/core/assembly/workJob';
+import { DEFAULT_COME_BACK } from '@/core/document/comeBack';
+import { gateShutForReading } from '@/core/record/filing/makeReading';
 import { whenFull } from '@/core/kernel/time/when';
 import { ChecksPanel } from '../ChecksPanel';
 import { Amend } from '../job/Amend';
 import { AmendAlignment } from '../job/AmendAlignment';
+import { BehindSignature, behindSignature } from '../job/BehindSignature';
+import { CustomerLanguage } from '../job/CustomerLanguage';
 import { CustomerLinks } from '../job/CustomerLinks';
+import { CustomerPageView } from '../job/CustomerPageView';
 import { Exports } from '../job/Exports';
 import { SheetOnScreen } from '../job/SheetOnScreen';
 import { SignOff } from '../job/SignOff';
@@ -22,111 +26,144 @@ import { shutAt } from './ReadingGateRoom';
 import { goTo } from './RoomLink';
 import type { JobView } from './view';
 
-/** Release: what is in the way, the lead's signature, the sheet. A signed job shows the sheet as it was frozen. */
+/** Where a snapshot says nothing of it. */
+const FIRST = { language: 'en', shopLanguage: 'en', back: DEFAULT_COME_BACK } as const;
+
+/**
+ * Release: the customer's page as it will print, beside what is in the way or the lead's signature. A signed job shows the
+ * page as it was frozen.
+ */
 export function ReleaseRoom({ view }: { view: JobView }) {
-  const { id, job, member, verdicts, open, signed, lead } = view;
+  const { id, job, verdicts, open, lead, letter, workings } = view;
   const inTheWay = open ? worstFirst(verdicts.filter(blocksRelease)) : [];
   const ready = inTheWay.length === 0;
-  const next =
-    open && !ready && gateShutForReading(job, 'after', new Date().toISOString()) === null
-      ? nextAction(view.workings, verdicts, 'after')
-      : null;
-  const rest = worstFirst(verdicts.filter((v) => v.gate === 'after' && !inTheWay.includes(v)));
-  const [asked, setAsked] = useState<boolean | null>(null);
-  const shown = asked ?? (!open || ready);
+  const atGate = job.job.gate === 'release';
+  const behind = useMemo(
+    () => (open && ready ? behindSignature(workings, verdicts) : []),
+    [open, ready, workings, verdicts],
+  );
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-5 p-5">
-        {open && (
-          <div className="no-print space-y-5">
-            {next ? (
-              <NextCard
-                view={view}
-                gate="after"
-                next={next}
-                shut={shutAt(view, 'after')}
-                onRecord={() => goTo(`/jobs/${id}/after`)}
-              />
-            ) : (
-              <section>
-                <p className="text-sm font-semibold text-pencil">Next</p>
-                <h1>
-                  {!ready
-                    ? 'Something is in the way'
-                    : job.job.gate === 'release'
-                      ? 'Nothing is in the way: a lead reads the sheet and signs'
-                      : 'Nothing is in the way: open Release at After'}
-                </h1>
-              </section>
-            )}
-            <section aria-labelledby="way" className="border-t-2 border-graphite pt-3">
-              <div className="flex items-baseline justify-between gap-4">
-                <h2 id="way">{ready ? 'Nothing in the way' : `${inTheWay.length} in the way of release`}</h2>
-                <p className="fig text-pencil">of {inTheWay.length + rest.length} checks</p>
-              </div>
-              <ChecksPanel
-                jobId={id}
-                verdicts={inTheWay}
-                lead={lead}
-                brief
-                empty="Every check that keeps a vehicle here is answered."
-              />
-            </section>
-            <CountsOf jobId={id} lead={lead} verdicts={rest} />
-            <button
-              type="button"
-              className="btn"
-              aria-expanded={shown}
-              aria-controls="sheet"
-              onClick={() => setAsked(!shown)}
-            >
-              {shown ? 'Fold the sheet' : 'Read the sheet as it stands'}
-            </button>
-          </div>
+        {open && !ready && <InTheWay view={view} inTheWay={inTheWay} />}
+        {open && ready && !atGate && (
+          <p className="text-lg font-semibold">Nothing is in the way: open Release at After.</p>
         )}
-        <div id="sheet">{shown && <SheetHere view={view} />}</div>
+        <SheetHere view={view} />
       </div>
       <aside className="no-print space-y-5 border-l border-rule p-5">
-        {open && (
-          <StationLines
-            jobId={id}
-            workings={view.workings}
-            may={lead && ['after', 'release'].includes(job.job.gate)}
-            zone={member.shop.timeZone}
-          />
+        {open && ready && (
+          <>
+            <SignOff jobId={id} open lead={lead} mayRelease={ready && atGate} atGate={atGate}>
+              <BehindSignature behind={behind} />
+            </SignOff>
+            <Lines view={view} />
+          </>
         )}
-        <SignOff
-          jobId={id}
-          open={open}
-          lead={lead}
-          mayRelease={ready && job.job.gate === 'release'}
-          atGate={job.job.gate === 'release'}
-        />
-        <div className="space-y-3">
-          <h2>Sheet to hand over</h2>
-          <div className="flex flex-wrap gap-3">
-            <a className="btn btn-main" href={`/jobs/${id}/sheet.pdf?paper=a4`} download>
-              PDF, A4
-            </a>
-            <a className="btn" href={`/jobs/${id}/sheet.pdf?paper=letter`} download>
-              PDF, Letter
-            </a>
-          </div>
-          <Exports jobId={id} signed={signed !== null} />
-        </div>
-        {signed && <CustomerLinks />}
-        {signed && lead && <AmendAlignment jobId={id} />}
-        {signed && lead && <Amend jobId={id} />}
+        {open && !ready && (
+          <>
+            <Lines view={view} />
+            <SignOff jobId={id} open lead={lead} mayRelease={false} atGate={atGate} />
+          </>
+        )}
+        <HandOver view={view} />
+        {open && <CustomerLanguage jobId={id} language={(letter ?? FIRST).language} />}
+        {view.signed && <CustomerLinks />}
+        {view.signed && lead && <AmendAlignment jobId={id} />}
+        {view.signed && lead && <Amend jobId={id} />}
       </aside>
     </main>
   );
 }
 
+function InTheWay({ view, inTheWay }: { view: JobView; inTheWay: readonly JobView['verdicts'][number][] }) {
+  const { id, job, verdicts, lead, workings } = view;
+  const next =
+    gateShutForReading(job, 'after', new Date().toISOString()) === null
+      ? nextAction(workings, verdicts, 'after')
+      : null;
+  const rest = worstFirst(verdicts.filter((v) => v.gate === 'after' && !inTheWay.includes(v)));
+  return (
+    <div className="no-print space-y-4">
+      {next ? (
+        <NextCard
+          view={view}
+          gate="after"
+          next={next}
+          shut={shutAt(view, 'after')}
+          onRecord={() => goTo(`/jobs/${id}/after`)}
+        />
+      ) : (
+        <h1>Something is in the way</h1>
+      )}
+      <details className="border-t-2 border-graphite">
+        <summary className="flex min-h-12 items-center justify-between gap-4 text-lg font-bold">
+          <span>{inTheWay.length} in the way of release</span>
+          <span className="fig text-base font-normal text-pencil">of {inTheWay.length + rest.length} checks</span>
+        </summary>
+        <ChecksPanel jobId={id} verdicts={inTheWay} lead={lead} brief />
+        <CountsOf jobId={id} lead={lead} verdicts={rest} />
+      </details>
+    </div>
+  );
+}
+
+const Lines = ({ view: { id, job, workings, lead, member } }: { view: JobView }) => (
+  <StationLines
+    jobId={id}
+    workings={workings}
+    may={lead && ['after', 'release'].includes(job.job.gate)}
+    zone={member.shop.timeZone}
+  />
+);
+
+const HandOver = ({ view: { id, signed } }: { view: JobView }) => (
+  <div className="space-y-3">
+    <h2>Sheet to hand over</h2>
+    <div className="flex flex-wrap gap-3">
+      <a className={signed ? 'btn btn-main' : 'btn'} href={`/jobs/${id}/sheet.pdf?paper=a4`} download>
+        PDF, A4
+      </a>
+      <a className="btn" href={`/jobs/${id}/sheet.pdf?paper=letter`} download>
+        PDF, Letter
+      </a>
+      <a className="btn" href={`/jobs/${id}/sheet.pdf?paper=a4&annex=readings`} download>
+        With all readings, A4
+      </a>
+      {signed?.printed && (
+        <a className="btn" href={`/jobs/${id}/back.ics`} download>
+          Dates, calendar file
+        </a>
+      )}
+    </div>
+    <Exports jobId={id} signed={signed !== null} />
+  </div>
+);
+
+/** The page as it prints, and what stands behind it; one that was signed before there was a page as it was signed. */
 function SheetHere({ view }: { view: JobView }) {
-  const { member, signed, workings, verdicts } = view;
-  const when = (iso: string) => whenFull(iso, member.shop.timeZone);
-  const sheet = signed
-    ? signed.sheets[member.units.length === 'mm' ? 'mm' : 'in']
-    : makeSheet(workings, member.units, when, verdicts);
-  return <SheetOnScreen sheet={sheet} shop={member.shop.name} seal={signed && sealed(signed, when)} />;
+  const { member, signed, workings, verdicts, letter } = view;
+  const { units, shop } = member;
+  const { timeZone } = shop;
+  const drafted = useMemo(() => {
+    const when = (iso: string) => whenFull(iso, timeZone);
+    if (signed) {
+      const of = units.length === 'mm' ? 'mm' : 'in';
+      return { sheet: signed.sheets[of], words: signed.printed?.[of] ?? null, seal: sealed(signed, when) };
+    }
+    const sheet = makeSheet(workings, units, when, verdicts);
+    const { language, back } = letter ?? FIRST;
+    return { sheet, words: printedWords(workings, verdicts, sheet, units, { language, back, timeZone }), seal: null };
+  }, [signed, workings, verdicts, units, letter, timeZone]);
+  const { sheet, words, seal } = drafted;
+  if (!words) return <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} />;
+  return (
+    <>
+      <CustomerPageView page={words.page} shop={shop.name} sha256={seal?.sha256 ?? null} />
+      <details className="border-t border-rule">
+        <summary className="flex min-h-12 items-center text-lg font-semibold">The record behind it</summary>
+        <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} />
+      </details>
+    </>
+  );
 }

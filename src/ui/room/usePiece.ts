@@ -1,12 +1,9 @@
 'use client';
 
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { ReadingGate } from '@/core/document/job';
-import { PIECES, type PieceName, type Pieces } from '@/workers/pieces';
+import type { PieceName, Pieces } from '@/workers/pieces';
 import { useRoom } from './view';
-
-/** What the worker said. */
-type Said<N extends PieceName> = { asked: string } & ({ ok: true; piece: Pieces[N] } | { ok: false });
 
 /**
  * One piece of what a page shows beside the verdicts, worked where they are: in the worker, or here where there is none.
@@ -19,23 +16,17 @@ export function usePiece<N extends PieceName>(name: N, ...gates: readonly Readin
   const { workings, verdicts } = view;
   const of = gates.join();
   const asked = `${name}/${of}`;
-  const [said, setSaid] = useState<Said<N> | null>(null);
-  const alone = !ask || said?.ok === false;
-  const here = useMemo(
-    () => (alone ? { piece: PIECES[name](workings, of.split(',') as ReadingGate[]) } : null),
-    [alone, workings, name, of],
-  );
+  const [said, setSaid] = useState<{ asked: string; piece: Pieces[N] } | null>(null);
   useEffect(() => {
-    if (alone) return;
     let gone = false;
-    ask(name, of === '' ? [] : (of.split(',') as ReadingGate[])).then(
-      (piece) => gone || setSaid({ asked, ok: true, piece }),
-      () => gone || setSaid({ asked, ok: false }),
-    );
+    const at = of === '' ? [] : (of.split(',') as ReadingGate[]);
+    // Its code is a worker's: the page loads it only where no worker does.
+    const here = async () => (await import('@/workers/pieces')).PIECES[name](workings, at);
+    void (ask ? ask(name, at).catch(here) : here()).then((piece) => gone || setSaid({ asked, piece }));
     return () => {
       gone = true;
     };
     // What was swept since is told with the verdicts.
-  }, [alone, ask, verdicts, name, of, asked]);
-  return here ?? (said?.ok && said.asked === asked ? said : null);
+  }, [ask, workings, verdicts, name, of, asked]);
+  return said?.asked === asked ? said : null;
 }

@@ -52,6 +52,8 @@ export interface JobView {
   lead: boolean;
   desk: boolean;
   signed: Signed | null;
+  /** How its customer is written to; left out where an earlier release told the job. */
+  letter: Snapshot['letter'];
   /** What comes near a wheel over the travel, the worst first; null where it was not swept. */
   nearAt: (corner: Corner) => readonly ObstacleResult[] | null;
   /** The verdicts are those that the server told of this very state: nothing waits here to be worked. */
@@ -157,6 +159,7 @@ export function viewOf(
     lead: member.role === 'lead' || member.role === 'owner',
     desk: member.role !== 'technician',
     signed: snapshot.signed,
+    letter: snapshot.letter,
     mine: new Set([...snapshot.mine, ...own.map((w) => w.id)]),
     stateOf: (id) => (here.has(id) ? 'here' : 'filed'),
     refused: own.filter((w) => w.state === 'refused'),

@@ -3,6 +3,7 @@ import { whenFull } from '@/core/kernel/time/when';
 import { customerSheet } from '@/server/customerSheet';
 import { isTooMany } from '@/server/threads/pool';
 import { Brand } from '@/ui/Brand';
+import { CustomerPageView } from '@/ui/job/CustomerPageView';
 import { SheetOnScreen } from '@/ui/job/SheetOnScreen';
 
 export const metadata = { title: 'High Gate: your sheet', robots: { index: false } };
@@ -33,6 +34,10 @@ export default async function CustomerSheet({ params }: { params: Promise<{ toke
   const { snapshot, shop, units } = found;
   const { signed } = snapshot;
   if (!signed) return null;
+  const of = units.length === 'mm' ? 'mm' : 'in';
+  const words = signed.printed?.[of];
+  const seal = sealed(signed, (iso) => whenFull(iso, shop.timeZone));
+  const record = <SheetOnScreen sheet={signed.sheets[of]} shop={shop.name} seal={seal} />;
   return (
     <main className="mx-auto max-w-[1000px] space-y-6 p-5">
       <div className="no-print flex flex-wrap items-center justify-between gap-4">
@@ -44,13 +49,22 @@ export default async function CustomerSheet({ params }: { params: Promise<{ toke
           <a className="btn" href={`/sheet/${token}/sheet.pdf?paper=letter`} download>
             PDF, Letter
           </a>
+          {words && words.page.back.said.some(({ date }) => date) && (
+            <a className="btn" href={`/sheet/${token}/back.ics`} download>
+              {words.page.back.title}
+            </a>
+          )}
         </span>
       </div>
-      <SheetOnScreen
-        sheet={signed.sheets[units.length === 'mm' ? 'mm' : 'in']}
-        shop={shop.name}
-        seal={sealed(signed, (iso) => whenFull(iso, shop.timeZone))}
-      />
+      {words && <CustomerPageView page={words.page} shop={shop.name} sha256={signed.sha256} />}
+      {words ? (
+        <details className="border-t border-rule">
+          <summary className="flex min-h-12 items-center text-lg font-semibold">{words.record.title}</summary>
+          {record}
+        </details>
+      ) : (
+        record
+      )}
     </main>
   );
 }

@@ -1,7 +1,7 @@
 import { inHand } from '../../../../tests/support/inHand';
 import { lifted, withChange } from '../../../../tests/support/lifted';
 import { METRIC_SHOP } from '../../kernel/units/quantity';
-import { foundAsItCame } from './asItCame';
+import { foundInWords } from './asItCame';
 import { makeSheet } from './sheet';
 
 const line = (job: Parameters<typeof inHand>[0]): string | undefined =>
@@ -11,7 +11,7 @@ describe('what was found as it came', () => {
   test('a clean look says so; none at all says nothing', () => {
     expect(line(lifted())).toBe('Looked over, nothing found.');
     const unread = { ...lifted(), readings: [] };
-    expect(foundAsItCame(inHand(unread))).toEqual([]);
+    expect(foundInWords(inHand(unread))).toEqual([]);
     expect(line(unread)).toBeUndefined();
   });
   test('every fault with its words, what is told though it is no fault, and what was altered before the build', () => {

@@ -1,33 +1,62 @@
-import { PLACE_NAME } from '../../kernel/places';
+import { PLACE_NAME, type Place } from '../../kernel/places';
 import type { Workings } from '../../record/workings';
 
-/**
- * What was found as the vehicle came, before anything was touched: every fault and every remark of what was looked at
- * Before, what is worth telling although it is no fault, and what was altered until then. It is the customer's decision,
- * and not the shop's doing.
- *
- * @returns sentences without a full stop; empty where nothing was looked at Before
- */
-export function foundAsItCame(w: Workings): string[] {
-  const looked: string[] = [];
-  const told: string[] = [];
+/** What was found as the vehicle came, before anything was touched. It is the customer's decision, not the shop's doing. */
+export interface FoundAsItCame {
+  /** Whether anything was looked at Before. */
+  looked: boolean;
+  /** Every fault and every remark of what was looked at, and what is worth telling although it is no fault. */
+  said: {
+    point: string;
+    short: string;
+    /** By its id and by its name; null where there are no choices. */
+    choice: string | null;
+    choiceName: string;
+    place: Place;
+    note: string;
+    good: boolean;
+  }[];
+  /** What was altered until then, in words. */
+  altered: string[];
+}
+
+/** What the readings Before tell of the vehicle as it came. */
+export function foundAsItCame(w: Workings): FoundAsItCame {
+  const found: FoundAsItCame = { looked: false, said: [], altered: [] };
   for (const point of w.book.points) {
     if (point.quantity !== 'observation' || !point.gates.includes('before')) continue;
     for (const { place, state } of point.where(w.job)) {
       const figure = w.figures.figure({ gate: 'before', point: point.id, place, state });
       if (figure.status !== 'observed') continue;
-      looked.push(point.id);
+      found.looked = true;
       const choice = point.choices?.find((c) => c.id === figure.choice);
       if (figure.good && choice?.tell !== true && figure.note === '') continue;
-      const what = choice?.name ?? (figure.good ? 'good' : 'fault found');
-      const where = place === 'vehicle' ? '' : `, ${PLACE_NAME[place].toLowerCase()}`;
-      told.push(
-        `${point.short}${where}: ${[choice || !figure.note ? what : '', figure.note].filter(Boolean).join(', ')}`,
-      );
+      found.said.push({
+        point: point.id,
+        short: point.short,
+        choice: choice?.id ?? null,
+        choiceName: choice?.name ?? '',
+        place,
+        note: figure.note,
+        good: figure.good,
+      });
     }
   }
-  const altered = w.filed.changes.filter((c) => c.gate === 'intake' || c.gate === 'before').map((c) => c.what);
+  found.altered = w.filed.changes.filter((c) => c.gate === 'intake' || c.gate === 'before').map((c) => c.what);
+  return found;
+}
+
+/**
+ * The same as sentences without a full stop, for the shop's record; empty where nothing was looked at Before.
+ */
+export function foundInWords(w: Workings): string[] {
+  const { looked, said, altered } = foundAsItCame(w);
+  const told = said.map(({ short, choiceName, place, note, good }) => {
+    const what = choiceName || (good ? 'good' : 'fault found');
+    const where = place === 'vehicle' ? '' : `, ${PLACE_NAME[place].toLowerCase()}`;
+    return `${short}${where}: ${[choiceName || !note ? what : '', note].filter(Boolean).join(', ')}`;
+  });
   if (altered.length > 0) told.push(`altered before the build: ${altered.join(', ')}`);
   if (told.length > 0) return told;
-  return looked.length > 0 ? ['looked over, nothing found'] : [];
+  return looked ? ['looked over, nothing found'] : [];
 }

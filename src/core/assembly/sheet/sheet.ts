@@ -19,7 +19,7 @@ import { SUSPENSION_NAME } from '../../document/suspensionKind';
 import { cornerStances } from '../../subjects/stance/cornerStances';
 import { show, showUncertainty } from '../../kernel/units/format';
 import type { UnitChoice } from '../../kernel/units/quantity';
-import { foundAsItCame } from './asItCame';
+import { foundInWords } from './asItCame';
 import { CAUTIONS, DISCLAIMER } from './words';
 
 export interface SheetRow {
@@ -98,7 +98,7 @@ export function makeSheet(
       : rub(id).every((v) => !v.asItCame)
         ? 'proved by the flexed rub test'
         : 'as it came, where it was not flexed: nothing that was changed moves where its travel ends';
-  const came = foundAsItCame(w);
+  const came = foundInWords(w);
   return {
     number: w.job.job.number,
     status: {

@@ -3,6 +3,7 @@ import fc from '../../../../tests/support/properties';
 import { demoJobs } from '../../../../scripts/demo/jobs';
 import { workJob } from '../workJob';
 import { INCH_SHOP, METRIC_SHOP } from '../../kernel/units/quantity';
+import { DEFAULT_COME_BACK } from '../../document/comeBack';
 import { canonicalText, makeSignedSheet, readSignedSheet } from './signed';
 
 const closed = () => {
@@ -10,7 +11,12 @@ const closed = () => {
   if (!job) throw new Error('no released job in the demo');
   return job;
 };
-const SHOP = { name: 'Test shop', timeZone: 'Europe/Oslo', units: INCH_SHOP };
+const SHOP = {
+  name: 'Test shop',
+  timeZone: 'Europe/Oslo',
+  units: INCH_SHOP,
+  letter: { language: 'en' as const, back: DEFAULT_COME_BACK },
+};
 
 describe('canonical text', () => {
   test('RFC 8785: keys sorted at every depth, no white space, numbers as JavaScript writes them', () => {

@@ -8,6 +8,10 @@ import type { JobDocument } from '../../document/job';
 import { INCH_SHOP, METRIC_SHOP, type UnitChoice } from '../../kernel/units/quantity';
 import { whenFull } from '../../kernel/time/when';
 import type { LaterFigure } from '../../subjects/alignment/later';
+import type { ComeBackList } from '../../document/comeBack';
+import type { Language } from '../../document/language';
+import { makeCustomerPage, type CustomerPage, type Letter } from './customer/customerPage';
+import { makeRecord, type SheetRecord } from './customer/record';
 import { makeSheet, type Sheet } from './sheet';
 
 /** Whose sheet it is, and how that shop writes figures and times. */
@@ -15,6 +19,8 @@ export interface SheetShop {
   name: string;
   timeZone: string;
   units: UnitChoice;
+  /** In which language its customer is written to, and when they come back. */
+  letter: { language: Language; back: ComeBackList };
 }
 
 /**
@@ -28,6 +34,8 @@ export interface SignedSheet {
   timeZone: string;
   coreVersion: string;
   sheets: { in: Sheet; mm: Sheet };
+  /** The customer's page and the record as printed; sheets signed earlier have none. */
+  printed?: { in: PrintedWords; mm: PrintedWords };
   verdicts: Verdict[];
   job: JobDocument;
 }
@@ -38,18 +46,41 @@ const inBoth = (units: UnitChoice): { in: UnitChoice; mm: UnitChoice } =>
     ? { in: { ...INCH_SHOP, angle: units.angle }, mm: units }
     : { in: units, mm: { ...METRIC_SHOP, angle: units.angle } };
 
+/** The customer's page and the record behind it, as words. */
+export interface PrintedWords {
+  page: CustomerPage;
+  record: SheetRecord;
+}
+/** What is printed of a job, besides the sheet that it is made beside. */
+export const printedWords = (
+  w: Workings,
+  verdicts: readonly Verdict[],
+  sheet: Sheet,
+  units: UnitChoice,
+  letter: Letter,
+): PrintedWords => ({
+  page: makeCustomerPage(w, verdicts, units, letter),
+  record: makeRecord(w, verdicts, sheet, units, letter.language),
+});
+
 /** Freezes a job that has its signature on it. */
 export function makeSignedSheet(w: Workings, shop: SheetShop): SignedSheet {
   const verdicts = workJob(w.job, w);
   const when = (iso: string) => whenFull(iso, shop.timeZone);
   const units = inBoth(shop.units);
+  const sheets = { in: makeSheet(w, units.in, when, verdicts), mm: makeSheet(w, units.mm, when, verdicts) };
+  const letter = { ...shop.letter, timeZone: shop.timeZone };
   return {
     format: 'high-gate/signed-sheet',
     version: 1,
     shop: shop.name,
     timeZone: shop.timeZone,
     coreVersion: CORE_VERSION,
-    sheets: { in: makeSheet(w, units.in, when, verdicts), mm: makeSheet(w, units.mm, when, verdicts) },
+    sheets,
+    printed: {
+      in: printedWords(w, verdicts, sheets.in, units.in, letter),
+      mm: printedWords(w, verdicts, sheets.mm, units.mm, letter),
+    },
     verdicts,
     job: w.job,
   };
@@ -69,6 +100,7 @@ const Signed = z.looseObject({
   format: z.literal('high-gate/signed-sheet'),
   version: z.literal(1),
   sheets: z.object({ in: z.custom<Sheet>(isObject), mm: z.custom<Sheet>(isObject) }),
+  printed: z.object({ in: z.custom<PrintedWords>(isObject), mm: z.custom<PrintedWords>(isObject) }).optional(),
   verdicts: z.array(z.custom<Verdict>(isObject)),
   // As it was signed, whatever release wrote it: brought to today's shape only where it is worked with.
   job: z.custom<unknown>(isObject),

@@ -12,6 +12,7 @@ import { settingFault } from './setting';
 
 export const alignment: Subject = {
   id: 'alignment',
+  plain: { all: 'alignment' },
   station: 'alignment',
   points: alignmentPoints,
   checks: alignmentAndMoved,

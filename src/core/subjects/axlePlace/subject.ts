@@ -11,6 +11,7 @@ const hasArms = (v: Vehicle, axle: Axle): boolean =>
 
 export const axlePlace: Subject = {
   id: 'axlePlace',
+  plain: { all: 'axle' },
   station: 'axle',
   points: axlePlacePoints,
   checks: axlePlaceChecks,

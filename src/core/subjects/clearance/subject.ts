@@ -6,6 +6,7 @@ import { clearanceRoutes } from './routes';
 
 export const clearance: Subject = {
   id: 'clearance',
+  plain: { all: 'room' },
   station: 'tyre',
   points: clearancePoints,
   checks: clearanceChecks,

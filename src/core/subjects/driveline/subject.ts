@@ -14,6 +14,7 @@ const hasShaft = (v: Vehicle, axle: Axle): boolean => (axle === 'rear' ? isBeam(
 
 export const driveline: Subject = {
   id: 'driveline',
+  plain: { all: 'shafts' },
   station: 'driveline',
   points: drivelinePoints,
   checks: drivelineChecks,

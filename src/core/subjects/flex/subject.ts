@@ -6,6 +6,7 @@ import { proofLines } from './proofs';
 
 export const flex: Subject = {
   id: 'flex',
+  plain: { all: 'room' },
   station: 'hands',
   points: flexPoints,
   checks: flexChecks,

@@ -4,6 +4,7 @@ import { lampPoints } from './points';
 
 export const lamps: Subject = {
   id: 'lamps',
+  plain: { all: 'lamps' },
   station: 'alignment',
   points: lampPoints,
   checks: lampChecks,

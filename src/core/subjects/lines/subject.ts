@@ -5,6 +5,7 @@ import { linePoints } from './points';
 
 export const lines: Subject = {
   id: 'lines',
+  plain: { all: 'brakes' },
   station: 'lines',
   points: linePoints,
   checks: [hoseSlackCheck('before'), hoseSlackCheck('after')],

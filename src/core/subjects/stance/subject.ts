@@ -7,6 +7,7 @@ import { stanceChecks } from './stanceChecks';
 
 export const stance: Subject = {
   id: 'stance',
+  plain: { all: 'height' },
   station: 'stance',
   points: stancePoints,
   checks: stanceChecks,

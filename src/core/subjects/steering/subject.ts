@@ -8,6 +8,7 @@ import { steeringRoutes } from './routes';
 
 export const steering: Subject = {
   id: 'steering',
+  plain: { all: 'steering' },
   station: 'axle',
   points: steeringPoints,
   checks: steeringChecks,

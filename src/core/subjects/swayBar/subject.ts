@@ -6,6 +6,7 @@ import { barStateCheck } from './stateCheck';
 
 export const swayBar: Subject = {
   id: 'swayBar',
+  plain: { all: 'bar' },
   station: 'lines',
   points: swayBarPoints,
   checks: [swayBarCheck, barStateCheck],

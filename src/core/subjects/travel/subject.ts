@@ -6,6 +6,7 @@ import { suspensionAt } from '../../record/fittedParts';
 
 export const travel: Subject = {
   id: 'travel',
+  plain: { all: 'room', of: { 'spring-seat': 'springs' } },
   station: 'travel',
   points: travelPoints,
   checks: [

@@ -6,6 +6,7 @@ import { tyrePoints } from './points';
 
 export const tyre: Subject = {
   id: 'tyre',
+  plain: { all: 'wheels' },
   station: 'tyre',
   points: tyrePoints,
   checks: tyreChecks,

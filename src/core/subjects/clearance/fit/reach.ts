@@ -225,18 +225,22 @@ export function proofSpot(w: Workings, point: FlexProof, axle: Axle): Spot {
 const wantsBoth = (w: Workings, axle: Axle, grade: GradeName, point: FlexProof): boolean =>
   point === 'rubBody' && grade !== 'Street' && isBeam(kindOf(w.job.vehicle, axle));
 
+/** How far a flex test of an axle went. */
+export interface Reached {
+  /** Every pose of the grade. */
+  whole: boolean;
+  words: string;
+  /** The least share of its way to the stop home that a wheel of it was raised; null where that was not read. */
+  bump: number | null;
+}
+
 /**
  * Whether a flex test of an axle reached every pose of a grade, with how far it went in words.
  *
  * @param place the axle
  * @param point the proof that saw no touch there: how far it went counts where that was seen
  */
-export function reachedFor(
-  w: Workings,
-  place: Place,
-  grade: GradeName,
-  point: FlexProof,
-): { whole: boolean; words: string } {
+export function reachedFor(w: Workings, place: Place, grade: GradeName, point: FlexProof): Reached {
   const axle: Axle = place === 'front' ? 'front' : 'rear';
   const states = FLEX_STATES.filter((state) => {
     const seen = w.figures.figure({ gate: 'after', point, place: axle, state });
@@ -246,16 +250,10 @@ export function reachedFor(
     reachedIn(w, axle, grade, point, state),
   );
   // The last of them is the cycled one, which reaches what one wheel up does.
-  return found.find((f) => f.whole) ?? found.at(-1) ?? { whole: false, words: '' };
+  return found.find((f) => f.whole) ?? found.at(-1) ?? { whole: false, words: '', bump: null };
 }
 
-function reachedIn(
-  w: Workings,
-  axle: Axle,
-  grade: GradeName,
-  point: FlexProof,
-  state: FlexState,
-): { whole: boolean; words: string } {
+function reachedIn(w: Workings, axle: Axle, grade: GradeName, point: FlexProof, state: FlexState): Reached {
   const wheels = cornersOf(axle).map((corner) => reachIn(w, corner, state));
   const { streetBump, streetDroop } = w.job.fitRules;
   const lock = lockReached(w, axle, state);
@@ -308,12 +306,14 @@ function reachedIn(
   const fault = wheels.flatMap((w, i) =>
     w.faults.map((f) => `${PLACE_NAME[cornersOf(axle)[i] ?? axle].toLowerCase()}: ${f}`),
   );
-  if (fault.length > 0) return { whole: false, words: `nothing proved, the readings cannot be: ${fault.join('; ')}` };
+  if (fault.length > 0)
+    return { whole: false, words: `nothing proved, the readings cannot be: ${fault.join('; ')}`, bump: null };
   const percent = (s: number | null, what: string) =>
     s === null ? `how far of the ${what} was not read` : `to ${Math.floor(100 * s)} % of the ${what}`;
   const turned = { full: 'lock to lock', half: 'to half lock', straight: 'straight only' };
   return {
     whole,
+    bump,
     words: [
       `proved ${percent(bump, 'bump travel')}`,
       percent(droop, 'droop'),

@@ -1,4 +1,4 @@
-import type { Vehicle } from '@/core/document/job';
+import type { Vehicle } from '../../document/job';
 
 /** Where the body's outline lies, from the vehicle's own numbers. x runs rearward from the front hub, y up, mm. */
 export interface SideShape {

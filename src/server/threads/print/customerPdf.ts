@@ -1,0 +1,418 @@
+import QRCode from 'qrcode';
+import type { CustomerPage } from '@/core/assembly/sheet/customer/customerPage';
+import { phrasebook } from '@/core/assembly/sheet/customer/phrasebook';
+import type { SideShape } from '@/core/subjects/stance/vehicleShape';
+import type { VerdictWord } from '@/core/kernel/judge';
+import { INK, type Paper, type Style } from './paper';
+import { lettersMissing } from './faces';
+
+/** What stands beside the page's own words. */
+export interface Beside {
+  shop: string;
+  /** Of a signed sheet. */
+  sha256: string | null;
+  /** Where it is verified; null where the operator set no address. */
+  verify: string | null;
+}
+/** A part of the page: how high it is, and how it is drawn from a height down. */
+interface Block {
+  height: number;
+  draw: (y: number) => void;
+}
+
+/** How small the words may become, and how long what somebody typed, before the next is tried. */
+const TRIES: readonly (readonly [scale: number, most: number])[] = [
+  [1, 2000],
+  [0.94, 600],
+  [0.88, 300],
+  [0.82, 160],
+  [0.76, 100],
+  [0.7, 70],
+];
+
+/** Sets the customer's page on the first page of a paper: one page, whatever was typed. */
+export function setCustomerPage(paper: Paper, page: CustomerPage, beside: Beside): void {
+  const room = paper.bottom - paper.y + 20;
+  let chosen: Block[] = [];
+  for (const [scale, most] of TRIES) {
+    chosen = blocksOf(paper, page, beside, scale, most);
+    if (chosen.reduce((sum, b) => sum + b.height, 0) <= room) break;
+  }
+  let y = paper.y;
+  for (const block of chosen) {
+    block.draw(y);
+    y += block.height;
+  }
+  paper.y = y;
+}
+
+/** Cut where it is longer than that: all of it stands in the record. */
+const cut = (text: string, most: number): string =>
+  text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text;
+
+function blocksOf(paper: Paper, page: CustomerPage, beside: Beside, scale: number, most: number): Block[] {
+  const s = (size: number) => size * scale;
+  const missing = lettersMissing(
+    [
+      page.vehicle,
+      page.owner,
+      beside.shop,
+      ...page.found.said,
+      ...page.notDone.said,
+      ...page.done.said,
+      page.signed,
+    ].join(' '),
+  );
+  return [
+    headBlock(paper, page, beside, s, most),
+    heightsBlock(paper, page, s),
+    fitsBlock(paper, page, s),
+    columnsBlock(paper, s, [
+      { title: page.good.title, items: page.good.said.map((what) => ({ what, why: '', light: true })) },
+      { title: page.watch.title, items: page.watch.said.map(({ what, why }) => ({ what, why })) },
+      {
+        title: page.back.title,
+        items:
+          page.back.said.length > 0
+            ? page.back.said.map(({ when, by, what }) => ({
+                what: when,
+                why: [cut(what, most), by].filter(Boolean).join(', '),
+              }))
+            : [{ what: page.back.none, why: '', light: true }],
+      },
+    ]),
+    columnsBlock(paper, s, [
+      {
+        title: page.done.title,
+        items: page.done.said.map((what) => ({ what: cut(what, most), why: '', light: true })),
+      },
+      {
+        title: page.found.title,
+        items: page.found.said.map((what) => ({ what: cut(what, most), why: '', light: true })),
+      },
+      {
+        title: page.notDone.title,
+        items: page.notDone.said.map((what) => ({ what: cut(what, most), why: '', light: true })),
+      },
+    ]),
+    wordsBlock(paper, s, page.drives.title, page.drives.said),
+    wordsBlock(paper, s, page.law.title, page.law.said),
+    footBlock(paper, page, beside, s, missing),
+  ];
+}
+
+function headBlock(paper: Paper, page: CustomerPage, beside: Beside, s: (n: number) => number, most: number): Block {
+  const title: Style = { face: 'bold', size: s(20), leading: 1.15 };
+  const side = 190;
+  const wide = paper.width - side - 16;
+  const right = [cut(beside.shop, most), page.sheet, page.state.word];
+  const named = [cut(page.vehicle, most), cut(page.owner, most)].join(' · ');
+  const small: Style = { size: s(8.5), ink: INK.pencil };
+  const tall = Math.max(
+    paper.heightOf(page.title, wide, title),
+    right.reduce((sum, text) => sum + paper.heightOf(text, side, small), 0),
+  );
+  const name: Style = { face: 'bold', size: s(10.5) };
+  const why: Style = { face: 'bold', size: s(10), ink: INK.Stop };
+  const under = paper.heightOf(named, paper.width, name);
+  const warned = page.state.why ? paper.heightOf(page.state.why, paper.width, why) + s(2) : 0;
+  return {
+    height: tall + s(10) + under + warned + s(6),
+    draw: (y) => {
+      paper.drawn('H1', paper.root, () => paper.setAt(page.title, paper.left, y, wide, title));
+      let at = y;
+      for (const text of right)
+        paper.drawn('P', paper.root, () => {
+          at += paper.setAt(text, paper.left + paper.width - side, at, side, { ...small, align: 'right' });
+        });
+      paper.rule(y + tall + s(4), { ink: INK.graphite, weight: 1.6 });
+      paper.drawn('P', paper.root, () => paper.setAt(named, paper.left, y + tall + s(9), paper.width, name));
+      if (page.state.why)
+        paper.drawn('P', paper.root, () =>
+          paper.setAt(page.state.why, paper.left, y + tall + s(10) + under, paper.width, why),
+        );
+    },
+  };
+}
+
+function heightsBlock(paper: Paper, page: CustomerPage, s: (n: number) => number): Block {
+  const column = 112;
+  const each = s(50);
+  const tall = s(14) + 2 * each + s(14);
+  const { corners, head } = page.heights;
+  return {
+    height: tall + s(6),
+    draw: (y) => {
+      paper.drawn('H2', paper.root, () =>
+        paper.setAt(page.heights.title, paper.left, y, paper.width, { face: 'bold', size: s(9), ink: INK.pencil }),
+      );
+      drawVehicle(paper, page, paper.left + column, y + s(6), paper.width - 2 * column, tall - s(18));
+      const table = paper.element('Table');
+      corners.forEach((c, i) => {
+        const right = i > 1;
+        const x = right ? paper.left + paper.width - column : paper.left;
+        const from = y + s(14) + (i % 2) * each;
+        const row = paper.element('TR', table);
+        const set = (kind: string, text: string, dy: number, style: Style, actual = text) =>
+          paper.drawn(
+            kind,
+            row,
+            () => paper.setAt(text, x, from + dy, column, { ...style, align: right ? 'right' : 'left' }),
+            { actual },
+          );
+        set('TH', c.name, 0, { face: 'bold', size: s(8), ink: INK.pencil });
+        set('TD', `${head.before}: ${c.before}`, s(10.5), { face: 'figure', size: s(8.5), ink: INK.chalk });
+        set('TD', c.now, s(20.5), { face: 'figureBold', size: s(13) }, `${head.now}: ${c.now}`);
+        set('TD', c.change, s(37), { face: 'figure', size: s(8) }, `${head.change}: ${c.change}`);
+      });
+      paper.drawn('P', paper.root, () =>
+        paper.setAt(page.heights.how, paper.left, y + tall - s(11), paper.width, { size: s(7.5), ink: INK.pencil }),
+      );
+    },
+  };
+}
+
+/** The vehicle as it came, in chalk and thin, and as it stands now over it. */
+function drawVehicle(
+  paper: Paper,
+  { drawing, title, vehicle }: CustomerPage,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): void {
+  const { before, now } = drawing;
+  const shapes = [before, now].filter((shape) => shape !== null);
+  const [any] = shapes;
+  if (!any) return;
+  const top = Math.max(...shapes.map((shape) => shape.top));
+  const scale = Math.min(width / any.width, height / (top + 40));
+  const { doc } = paper;
+  const draw = (shape: SideShape, ink: string, weight: number, whole: boolean) => {
+    doc.save();
+    doc
+      .translate(x + (width - any.width * scale) / 2 - any.left * scale, y + height - 40 * scale)
+      .scale(scale)
+      .lineWidth(weight / scale)
+      .lineJoin('round')
+      .strokeColor(ink);
+    doc.path(shape.body).stroke();
+    if (whole) for (const window of shape.windows) doc.path(window).stroke();
+    for (const at of [0, shape.wheelbase]) {
+      doc.circle(at, -shape.radius, shape.radius).stroke();
+      if (whole) doc.circle(at, -shape.radius, shape.radius * 0.56).stroke();
+    }
+    doc.restore();
+  };
+  paper.drawn(
+    'Figure',
+    paper.root,
+    () => {
+      if (before && now) draw(before, INK.chalk, 0.6, false);
+      const shown = now ?? before;
+      if (shown) draw(shown, INK.graphite, 1.1, true);
+      doc
+        .moveTo(x, y + height - 40 * scale)
+        .lineTo(x + width, y + height - 40 * scale)
+        .lineWidth(0.8)
+        .strokeColor(INK.rule)
+        .stroke();
+    },
+    { alt: `${title}: ${vehicle}` },
+  );
+}
+
+/** A gate arm by its verdict: what it is stands beside it in words. */
+export function drawArm(paper: Paper, verdict: VerdictWord, x: number, y: number, size: number, doubled = false): void {
+  const end = { Clear: [0.6, 0], Watch: [0.9, 0.28], Stop: [0.95, 0.55], 'Not measured': [0.2, 0.55] }[verdict];
+  const { doc } = paper;
+  paper.ornament(() => {
+    doc.save();
+    doc.lineWidth(size * 0.12).strokeColor(INK[verdict]);
+    if (verdict === 'Not measured') doc.dash(size * 0.14, { space: size * 0.1 });
+    doc
+      .moveTo(x + size * 0.2, y + size * 0.45)
+      .lineTo(x + size * 0.2, y + size)
+      .stroke();
+    if (verdict !== 'Not measured')
+      doc
+        .moveTo(x + size * 0.2, y + size * 0.55)
+        .lineTo(x + size * (end[0] ?? 0), y + size * (end[1] ?? 0))
+        .stroke();
+    if (verdict === 'Stop' && doubled)
+      doc
+        .moveTo(x + size * 0.2, y + size * 0.8)
+        .lineTo(x + size * 0.95, y + size * 0.8)
+        .stroke();
+    doc.restore();
+  });
+}
+
+function fitsBlock(paper: Paper, page: CustomerPage, s: (n: number) => number): Block {
+  const { fits } = page;
+  const [mark, picture] = [s(34), s(62)];
+  const wide = paper.width - mark - picture - s(20);
+  const head: Style = { face: 'bold', size: s(14), leading: 1.15 };
+  const text: Style = { size: s(9.5), ink: INK.pencil };
+  const proved = fits.proved.join(' ');
+  const tall = Math.max(s(34), paper.heightOf(fits.title, wide, head) + paper.heightOf(proved, wide, text) + s(2));
+  return {
+    height: tall + s(16),
+    draw: (y) => {
+      paper.rule(y);
+      const top = y + s(7);
+      drawArm(paper, fits.verdict, paper.left, top, s(28));
+      let at = top;
+      paper.drawn('H2', paper.root, () => {
+        at += paper.setAt(fits.title, paper.left + mark, top, wide, { ...head, ink: INK[fits.verdict] });
+      });
+      paper.drawn('P', paper.root, () => paper.setAt(proved, paper.left + mark, at + s(1), wide, text));
+      if (fits.share !== null)
+        drawShare(paper, fits.share, paper.left + paper.width - picture, top, picture, proved, s);
+      paper.rule(y + tall + s(13));
+    },
+  };
+}
+
+/** How far a wheel was raised, as a bar filled that far, with its share. */
+function drawShare(
+  paper: Paper,
+  share: number,
+  x: number,
+  y: number,
+  size: number,
+  alt: string,
+  s: (n: number) => number,
+): void {
+  const { doc } = paper;
+  paper.drawn(
+    'Figure',
+    paper.root,
+    () => {
+      paper.setAt(`${Math.floor(100 * share + 1e-9)} %`, x, y, size, {
+        face: 'figureBold',
+        size: s(12),
+        align: 'right',
+      });
+      const [top, high] = [y + s(18), s(7)];
+      doc.rect(x, top, size, high).lineWidth(0.8).strokeColor(INK.graphite).stroke();
+      doc.rect(x, top, size * share, high).fill(INK.graphite);
+    },
+    { alt },
+  );
+}
+
+interface Item {
+  what: string;
+  why: string;
+  light?: boolean;
+}
+interface Column {
+  title: string;
+  items: readonly Item[];
+}
+function columnsBlock(paper: Paper, s: (n: number) => number, columns: readonly Column[]): Block {
+  const gap = s(16);
+  const wide = (paper.width - gap * (columns.length - 1)) / columns.length;
+  const head: Style = { face: 'bold', size: s(9.5), ink: INK.pencil };
+  const what = (item: Item): Style => ({ face: item.light ? 'text' : 'bold', size: s(9.2), leading: 1.22 });
+  const why: Style = { size: s(8.4), ink: INK.pencil, leading: 1.22 };
+  const itemHeight = (item: Item): number =>
+    paper.heightOf(item.what, wide, what(item)) + (item.why ? paper.heightOf(item.why, wide, why) : 0) + s(6);
+  const columnHeight = (c: Column): number =>
+    paper.heightOf(c.title, wide, head) + s(3) + c.items.reduce((sum, item) => sum + itemHeight(item), 0);
+  return {
+    height: Math.max(...columns.map(columnHeight)) + s(12),
+    draw: (y) => {
+      columns.forEach((column, i) => {
+        const x = paper.left + i * (wide + gap);
+        let at = y + s(5);
+        paper.drawn('H2', paper.root, () => {
+          at += paper.setAt(column.title, x, at, wide, head) + s(3);
+        });
+        const list = paper.element('L');
+        for (const item of column.items) {
+          const li = paper.element('LI', list);
+          paper.drawn('LBody', li, () => {
+            at += paper.setAt(item.what, x, at, wide, what(item));
+            if (item.why) at += paper.setAt(item.why, x, at, wide, why);
+          });
+          paper.rule(at + s(2), { x, width: wide });
+          at += s(6);
+        }
+      });
+    },
+  };
+}
+
+function wordsBlock(paper: Paper, s: (n: number) => number, title: string, said: readonly string[]): Block {
+  if (said.length === 0) return { height: 0, draw: () => undefined };
+  const head: Style = { face: 'bold', size: s(9.2) };
+  const text: Style = { size: s(9.2), leading: 1.28 };
+  const whole = said.join(' ');
+  const top = paper.heightOf(title, paper.width, head);
+  return {
+    height: top + paper.heightOf(whole, paper.width, text) + s(6),
+    draw: (y) => {
+      paper.drawn('H2', paper.root, () => paper.setAt(title, paper.left, y, paper.width, head));
+      paper.drawn('P', paper.root, () => paper.setAt(whole, paper.left, y + top, paper.width, text));
+    },
+  };
+}
+
+function footBlock(
+  paper: Paper,
+  page: CustomerPage,
+  beside: Beside,
+  s: (n: number) => number,
+  missing: readonly string[],
+): Block {
+  const square = beside.verify && beside.sha256 ? s(50) : 0;
+  const wide = paper.width - (square ? square + s(12) : 0);
+  const { say } = phrasebook(page.language);
+  const codes = missing
+    .slice(0, 12)
+    .map((c) => `U+${(c.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}`);
+  const lines: readonly (readonly [string, Style])[] = [
+    [page.signed, { face: 'bold', size: s(9.2) }],
+    [`${page.disclaimer} ${page.behind}`, { size: s(8), ink: INK.pencil }],
+    ...(codes.length > 0 ? [[say('letters', { codes: codes.join(' ') }), { size: s(8) }] as const] : []),
+    ...(beside.sha256
+      ? ([
+          [say('seal'), { size: s(7.5), ink: INK.pencil }],
+          [beside.sha256, { face: 'figure', size: s(7.5) }],
+        ] as const)
+      : []),
+  ];
+  const tall = lines.reduce((sum, [text, style]) => sum + paper.heightOf(text, wide, style), 0);
+  return {
+    height: Math.max(tall, square) + s(8),
+    draw: (y) => {
+      paper.rule(y + s(1), { ink: INK.graphite, weight: 0.8 });
+      let at = y + s(5);
+      for (const [text, style] of lines)
+        paper.drawn('P', paper.root, () => {
+          at += paper.setAt(text, paper.left, at, wide, style);
+        });
+      if (square && beside.verify)
+        drawSquare(paper, beside.verify, paper.left + paper.width - square, y + s(5), square);
+    },
+  };
+}
+
+/** The QR code that leads to the page for verifying. */
+function drawSquare(paper: Paper, address: string, x: number, y: number, size: number): void {
+  const { modules } = QRCode.create(address, { errorCorrectionLevel: 'M' });
+  const each = size / modules.size;
+  paper.drawn(
+    'Figure',
+    paper.root,
+    () => {
+      for (let row = 0; row < modules.size; row++)
+        for (let column = 0; column < modules.size; column++)
+          if (modules.get(row, column)) paper.doc.rect(x + column * each, y + row * each, each, each);
+      paper.doc.fill(INK.graphite);
+    },
+    { alt: address },
+  );
+}
