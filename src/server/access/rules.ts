@@ -150,6 +150,7 @@ export const ONCE = [
   'GET /api/jobs/[id]',
   'GET /api/ready',
   // One job's own files, each noted in the audit.
+  'GET /jobs/[id]/back.ics',
   'GET /jobs/[id]/curves.csv',
   'GET /jobs/[id]/geometry.json',
   'GET /jobs/[id]/job.json',
@@ -157,6 +158,7 @@ export const ONCE = [
   'GET /jobs/[id]/sheet.pdf',
   'GET /jobs/[id]/signed.json',
   'GET /jobs/[id]/trim',
+  'GET /sheet/[token]/back.ics',
   'GET /sheet/[token]/sheet.pdf',
   'POST /api/outbox',
 ] as const satisfies readonly (keyof typeof ACTIONS | keyof typeof ROUTES)[];
