@@ -6,7 +6,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { build, databaseEnv, migrate, serve, TEST_SECRET } from './lib/app.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';
-import { chromium, nodeModules, postgres } from './lib/install.mjs';
+import { chromium, nodeModules, poppler, postgres } from './lib/install.mjs';
 import { bin, inOne, run, tsx } from './lib/run.mjs';
 import { main, say, stopWith } from './lib/say.mjs';
 
@@ -127,6 +127,7 @@ await main(async () => {
   const results = mkdtempSync(path.join(os.tmpdir(), 'high-gate-results-'));
   // The programs that all of it needs come first: Debian installs one thing at a time.
   const programs = await postgres();
+  await poppler();
   const ready = makeReady(programs, await chromium());
   // Asked for further down; until then a fault of it is nobody's yet.
   ready.catch(() => undefined);

@@ -88,6 +88,12 @@ export async function postgres() {
   );
 }
 
+/** What reads a PDF back in the tests: pdfinfo and pdftotext, installed when missing. */
+export async function poppler() {
+  if (quietly('sh', ['-c', 'command -v pdfinfo && command -v pdftotext']).code !== 0)
+    await apt(['poppler-utils'], 'what reads the sheets back that the tests print');
+}
+
 /** Debian's Chromium, installed when missing: its shell where there is one; answers its path. */
 export async function chromium() {
   if (!chromiumProgram())

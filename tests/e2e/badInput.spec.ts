@@ -105,15 +105,15 @@ test('stale readings, a refused release, a Stop accepted, and a vehicle that lea
   await page.getByLabel('Your password, again').press('Enter');
   await expect(page.getByText('Open the Release gate first.')).toBeVisible();
 
-  await page.getByLabel('Leaves unreleased, on a trailer').check();
+  await page.getByRole('button', { name: 'It leaves unreleased, on a trailer' }).click();
   await page.getByLabel('Your password, again').fill(PASSWORD);
   await page.getByRole('button', { name: 'Close as left unreleased' }).click();
   await expect(page.getByText('Say why it leaves unreleased.').first()).toBeVisible();
   await page.getByLabel('Why it leaves unreleased').fill('Waits for a longer hose');
   await page.getByLabel('Your password, again').fill(PASSWORD);
   await page.getByRole('button', { name: 'Close as left unreleased' }).click();
-  await expect(page.getByRole('heading', { name: /LEFT UNRELEASED/ })).toBeVisible();
-  await expect(page.getByText('Waits for a longer hose')).toBeVisible();
+  await expect(page.getByText(/Not fit for the road/)).toBeVisible();
+  await expect(page.getByText(/Waits for a longer hose/).first()).toBeVisible();
   await page.goto(`${job}/after`);
   await expect(page.getByText('This job is closed.').first()).toBeVisible();
 });

@@ -191,7 +191,7 @@ test(
     await page.getByRole('link', { name: 'Prove it on the vehicle' }).click();
     await expect(page.locator('[data-stop]')).toBeVisible();
     await page.goto(`${job}/release`);
-    await page.getByRole('button', { name: 'Read the sheet as it stands' }).click();
+    await page.getByText('The record behind it').click();
     await expect(page.getByRole('row', { name: /Front, not proved/ })).toContainText(/olled reverse at full lock/);
   },
 );

@@ -79,6 +79,6 @@ test('a levelling job from build to release: asked what front spacers can have c
   await page.goto(`${job}/release`);
   await page.getByLabel('Your password, again').fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign release' }).click();
-  await expect(page.getByRole('heading', { name: /· Released/ })).toBeVisible();
-  await expect(page.getByText(/Found as it came/).first()).toBeVisible();
+  await expect(page.getByText(/^Signed by Ivo, /)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Found when it came' })).toBeVisible();
 });

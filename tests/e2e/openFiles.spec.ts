@@ -89,7 +89,7 @@ test('a job leaves as a file, comes back marked as brought in, and the check com
   await page.goto(`${copy}/story`);
   await expect(page.getByText(/brought in by Ivo, .*, HG-0142/).first()).toBeVisible();
   await page.goto(`${copy}/release`);
-  await page.getByRole('button', { name: 'Read the sheet as it stands' }).click();
+  await page.getByText('The record behind it').click();
   await expect(
     page.getByRole('cell', { name: /readings of \d+ brought in by Ivo, .* not taken by this shop/ }),
   ).toBeVisible();
@@ -109,7 +109,7 @@ test('a job leaves as a file, comes back marked as brought in, and the check com
   await page.getByRole('button', { name: 'Accept with this reason' }).click();
   await expect(page.getByRole('button', { name: 'Accept with this reason' })).toHaveCount(0);
   await page.goto(`${copy}/release`);
-  await page.getByRole('button', { name: 'Read the sheet as it stands' }).click();
+  await page.getByText('The record behind it').click();
   await expect(page.getByText('accepted by Ivo: Longer links are on order')).toBeVisible();
 });
 

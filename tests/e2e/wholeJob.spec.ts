@@ -99,8 +99,8 @@ test('one job from booking to a released sheet, in inches Before and in millimet
   await expect(page.getByText('That is not your password.')).toBeVisible();
   await page.getByLabel('Your password, again').fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign release' }).click();
-  await expect(page.getByRole('heading', { name: /· Released/ })).toBeVisible();
-  await expect(page.getByText(/Released by Ivo/)).toBeVisible();
+  await expect(page.getByText(/^Sheet HG-\d+ · Released$/)).toBeVisible();
+  await expect(page.getByText(/^Signed by Ivo, /)).toBeVisible();
 
   for (const paper of ['A4', 'Letter']) {
     const [saved] = await Promise.all([

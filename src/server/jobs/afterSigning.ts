@@ -5,7 +5,15 @@ import { canonicalText, readSignedSheet, type Amendment } from '@/core/assembly/
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import { keptJob } from '@/core/document/readJob';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
-import { judgeLater, LATER, LATER_BY, laterSaid, readLater, type LaterFigure } from '@/core/subjects/alignment/later';
+import {
+  besideSigned,
+  judgeLater,
+  LATER,
+  LATER_BY,
+  laterSaid,
+  readLater,
+  type LaterFigure,
+} from '@/core/subjects/alignment/later';
 import { linksOf, signedSheetOf } from '@/db/queries/filed';
 import { loadJob, lockJob } from '@/db/queries/jobs';
 import { amendments, sheetLinks } from '@/db/schema/filed';
@@ -120,7 +128,7 @@ function bring(
 ): Brought {
   const job = workingsOf(keptJob(readSignedSheet(sheet).job));
   const verdicts = judgeLater(job, figures, { instrument, by, at });
-  return { by, on, instrument, figures, verdicts, coreVersion: CORE_VERSION };
+  return { by, on, instrument, figures: besideSigned(job, figures), verdicts, coreVersion: CORE_VERSION };
 }
 
 const LinkInput = z.object({ days: z.coerce.number().int().min(1, 'at least a day').max(365, 'at most a year') });

@@ -3,7 +3,18 @@ import type { Seal } from '@/core/assembly/sheet/signed';
 import { Arm, verdictInk } from '../drawings/Arm';
 
 /** The before-and-after sheet, as it prints; a signed one with its hash and its amendments. */
-export function SheetOnScreen({ sheet, shop, seal = null }: { sheet: Sheet; shop: string; seal?: Seal | null }) {
+export function SheetOnScreen({
+  sheet,
+  shop,
+  seal = null,
+  corrected = false,
+}: {
+  sheet: Sheet;
+  shop: string;
+  seal?: Seal | null;
+  /** Its amendments stand above it already. */
+  corrected?: boolean;
+}) {
   return (
     <article className="space-y-6">
       <div className="flex flex-wrap items-baseline justify-between gap-3 border-b-[3px] border-graphite pb-2">
@@ -18,19 +29,7 @@ export function SheetOnScreen({ sheet, shop, seal = null }: { sheet: Sheet; shop
           {sheet.signed.note && `: ${sheet.signed.note}`}
         </p>
       )}
-      {seal?.amendments.map((a) => (
-        <section key={a.sha256} className="border-2 border-graphite p-3" aria-label={`Amendment ${a.ordinal}`}>
-          <p className="font-bold">
-            Amendment {a.ordinal}, {a.by}, {a.at}
-          </p>
-          <p className="whitespace-pre-line">{a.text}</p>
-          <p className="fig break-all text-xs text-pencil">
-            amends {a.amends}
-            <br />
-            SHA-256 {a.sha256}
-          </p>
-        </section>
-      ))}
+      {seal && !corrected && <Amendments of={seal.amendments} />}
       <table className="plain">
         <tbody>
           {sheetFacts(sheet).map(([name, text]) => (
@@ -172,3 +171,22 @@ function Rows({ title, rows, plan = false }: { title: string; rows: readonly She
     </section>
   );
 }
+
+/** What was corrected since a sheet was signed. */
+export const Amendments = ({ of }: { of: Seal['amendments'] }) => (
+  <>
+    {of.map((a) => (
+      <section key={a.sha256} className="border-2 border-graphite p-3" aria-label={`Amendment ${a.ordinal}`}>
+        <p className="font-bold">
+          Amendment {a.ordinal}, {a.by}, {a.at}
+        </p>
+        <p className="whitespace-pre-line">{a.text}</p>
+        <p className="fig break-all text-xs text-pencil">
+          amends {a.amends}
+          <br />
+          SHA-256 {a.sha256}
+        </p>
+      </section>
+    ))}
+  </>
+);

@@ -17,7 +17,7 @@ import { CustomerLanguage } from '../job/CustomerLanguage';
 import { CustomerLinks } from '../job/CustomerLinks';
 import { CustomerPageView } from '../job/CustomerPageView';
 import { Exports } from '../job/Exports';
-import { SheetOnScreen } from '../job/SheetOnScreen';
+import { Amendments, SheetOnScreen } from '../job/SheetOnScreen';
 import { SignOff } from '../job/SignOff';
 import { StationLines } from '../job/StationLines';
 import { CountsOf } from '../station/Counted';
@@ -45,27 +45,20 @@ export function ReleaseRoom({ view }: { view: JobView }) {
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
       <div className="space-y-5 p-5">
-        {open && !ready && <InTheWay view={view} inTheWay={inTheWay} />}
+        {open && !ready && <First view={view} />}
         {open && ready && !atGate && (
           <p className="text-lg font-semibold">Nothing is in the way: open Release at After.</p>
         )}
         <SheetHere view={view} />
       </div>
       <aside className="no-print space-y-5 border-l border-rule p-5">
-        {open && ready && (
-          <>
-            <SignOff jobId={id} open lead={lead} mayRelease={ready && atGate} atGate={atGate}>
-              <BehindSignature behind={behind} />
-            </SignOff>
-            <Lines view={view} />
-          </>
+        {open && !ready && <InTheWay view={view} inTheWay={inTheWay} />}
+        {open && (
+          <SignOff jobId={id} open lead={lead} mayRelease={ready && atGate} atGate={atGate}>
+            {ready && <BehindSignature behind={behind} />}
+          </SignOff>
         )}
-        {open && !ready && (
-          <>
-            <Lines view={view} />
-            <SignOff jobId={id} open lead={lead} mayRelease={false} atGate={atGate} />
-          </>
-        )}
+        {open && <Lines view={view} />}
         <HandOver view={view} />
         {open && <CustomerLanguage jobId={id} language={(letter ?? FIRST).language} />}
         {view.signed && <CustomerLinks />}
@@ -76,15 +69,15 @@ export function ReleaseRoom({ view }: { view: JobView }) {
   );
 }
 
-function InTheWay({ view, inTheWay }: { view: JobView; inTheWay: readonly JobView['verdicts'][number][] }) {
-  const { id, job, verdicts, lead, workings } = view;
+/** The one thing that is done next, where something is in the way. */
+function First({ view }: { view: JobView }) {
+  const { id, job, verdicts, workings } = view;
   const next =
     gateShutForReading(job, 'after', new Date().toISOString()) === null
       ? nextAction(workings, verdicts, 'after')
       : null;
-  const rest = worstFirst(verdicts.filter((v) => v.gate === 'after' && !inTheWay.includes(v)));
   return (
-    <div className="no-print space-y-4">
+    <div className="no-print">
       {next ? (
         <NextCard
           view={view}
@@ -96,25 +89,37 @@ function InTheWay({ view, inTheWay }: { view: JobView; inTheWay: readonly JobVie
       ) : (
         <h1>Something is in the way</h1>
       )}
-      <details className="border-t-2 border-graphite">
-        <summary className="flex min-h-12 items-center justify-between gap-4 text-lg font-bold">
-          <span>{inTheWay.length} in the way of release</span>
-          <span className="fig text-base font-normal text-pencil">of {inTheWay.length + rest.length} checks</span>
-        </summary>
-        <ChecksPanel jobId={id} verdicts={inTheWay} lead={lead} brief />
-        <CountsOf jobId={id} lead={lead} verdicts={rest} />
-      </details>
     </div>
   );
 }
 
+/** What keeps the vehicle here, beside the page; in a list that scrolls where it is long. */
+function InTheWay({ view, inTheWay }: { view: JobView; inTheWay: readonly JobView['verdicts'][number][] }) {
+  const { id, verdicts, lead } = view;
+  const rest = worstFirst(verdicts.filter((v) => v.gate === 'after' && !inTheWay.includes(v)));
+  return (
+    <section aria-labelledby="way">
+      <h2 id="way">{inTheWay.length} in the way of release</h2>
+      <p className="fig pb-1 text-sm text-pencil">of {inTheWay.length + rest.length} checks</p>
+      <div className="max-h-[420px] overflow-y-auto" tabIndex={0} role="group" aria-labelledby="way">
+        <ChecksPanel jobId={id} verdicts={inTheWay} lead={lead} brief />
+      </div>
+      <CountsOf jobId={id} lead={lead} verdicts={rest} />
+    </section>
+  );
+}
+
+/** A quiet second: what the shop does not do here. */
 const Lines = ({ view: { id, job, workings, lead, member } }: { view: JobView }) => (
-  <StationLines
-    jobId={id}
-    workings={workings}
-    may={lead && ['after', 'release'].includes(job.job.gate)}
-    zone={member.shop.timeZone}
-  />
+  <details className="border-t border-rule">
+    <summary className="flex min-h-12 items-center font-semibold">Not done here</summary>
+    <StationLines
+      jobId={id}
+      workings={workings}
+      may={lead && ['after', 'release'].includes(job.job.gate)}
+      zone={member.shop.timeZone}
+    />
+  </details>
 );
 
 const HandOver = ({ view: { id, signed } }: { view: JobView }) => (
@@ -159,10 +164,11 @@ function SheetHere({ view }: { view: JobView }) {
   if (!words) return <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} />;
   return (
     <>
+      {seal && <Amendments of={seal.amendments} />}
       <CustomerPageView page={words.page} shop={shop.name} sha256={seal?.sha256 ?? null} />
       <details className="border-t border-rule">
         <summary className="flex min-h-12 items-center text-lg font-semibold">The record behind it</summary>
-        <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} />
+        <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} corrected />
       </details>
     </>
   );

@@ -21,10 +21,12 @@ interface Row {
   weeks: string;
 }
 const KM = 1.609344;
+/** To the ten, as the page says it. */
+const milesOf = (km: number): number => Math.max(10, Math.round(km / KM / 10) * 10);
 const rowOf = ({ what, km, weeks }: ComeBack, miles: boolean): Row => ({
   kind: typeof what === 'string' ? what : OWN,
   text: typeof what === 'string' ? '' : what.text,
-  far: km === null ? '' : String(Math.round(miles ? km / KM : km)),
+  far: km === null ? '' : String(miles ? milesOf(km) : km),
   weeks: weeks === null ? '' : String(weeks),
 });
 const numberIn = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')));

@@ -4,7 +4,7 @@ import { customerSheet } from '@/server/customerSheet';
 import { isTooMany } from '@/server/threads/pool';
 import { Brand } from '@/ui/Brand';
 import { CustomerPageView } from '@/ui/job/CustomerPageView';
-import { SheetOnScreen } from '@/ui/job/SheetOnScreen';
+import { Amendments, SheetOnScreen } from '@/ui/job/SheetOnScreen';
 
 export const metadata = { title: 'High Gate: your sheet', robots: { index: false } };
 
@@ -37,7 +37,9 @@ export default async function CustomerSheet({ params }: { params: Promise<{ toke
   const of = units.length === 'mm' ? 'mm' : 'in';
   const words = signed.printed?.[of];
   const seal = sealed(signed, (iso) => whenFull(iso, shop.timeZone));
-  const record = <SheetOnScreen sheet={signed.sheets[of]} shop={shop.name} seal={seal} />;
+  const record = (
+    <SheetOnScreen sheet={signed.sheets[of]} shop={shop.name} seal={seal} corrected={words !== undefined} />
+  );
   return (
     <main className="mx-auto max-w-[1000px] space-y-6 p-5">
       <div className="no-print flex flex-wrap items-center justify-between gap-4">
@@ -56,6 +58,7 @@ export default async function CustomerSheet({ params }: { params: Promise<{ toke
           )}
         </span>
       </div>
+      {words && <Amendments of={seal.amendments} />}
       {words && <CustomerPageView page={words.page} shop={shop.name} sha256={signed.sha256} />}
       {words ? (
         <details className="border-t border-rule">

@@ -39,6 +39,8 @@ export interface LaterFigure {
   place: Corner;
   value: number;
   text: string;
+  /** As it stood on the signed sheet; null where it was not read there. Left out in amendments of earlier releases. */
+  was?: number | null;
 }
 
 /**
@@ -138,6 +140,16 @@ export function judgeLater(
     );
 }
 
+const wasSaid = (was: number | null | undefined, units: UnitChoice): string =>
+  was === undefined ? '' : was === null ? ' (not read when signed)' : ` (signed: ${say([fine(was, true)], units)})`;
+
+/** Figures beside what the signed job has at the same places. */
+export const besideSigned = (signed: Workings, figures: readonly LaterFigure[]): LaterFigure[] =>
+  figures.map((each) => {
+    const figure = signed.figures.figure({ gate: 'after', point: each.point, place: each.place, state: 'floor' });
+    return { ...each, was: figure.status === 'read' ? figure.value : null };
+  });
+
 /** The words of an amendment that brings figures: who read them, when, and what each is worth. */
 export function laterSaid(
   {
@@ -149,8 +161,8 @@ export function laterSaid(
   units: UnitChoice,
 ): string {
   const read = figures.map(
-    ({ point, place, value }) =>
-      `${laterName([point, place] as (typeof LATER)[number])} ${say([fine(value, true)], units)}`,
+    ({ point, place, value, was }) =>
+      `${laterName([point, place] as (typeof LATER)[number])} ${say([fine(value, true)], units)}${wasSaid(was, units)}`,
   );
   const judged = verdicts.map(
     (v) =>

@@ -11,6 +11,8 @@ export interface Beside {
   shop: string;
   /** Of a signed sheet. */
   sha256: string | null;
+  /** How often it was corrected since. */
+  amended: number;
   /** Where it is verified; null where the operator set no address. */
   verify: string | null;
 }
@@ -97,7 +99,7 @@ function blocksOf(paper: Paper, page: CustomerPage, beside: Beside, scale: numbe
     ]),
     wordsBlock(paper, s, page.drives.title, page.drives.said),
     wordsBlock(paper, s, page.law.title, page.law.said),
-    footBlock(paper, page, beside, s, missing),
+    footBlock(paper, page, beside, s, missing, most),
   ];
 }
 
@@ -366,6 +368,7 @@ function footBlock(
   beside: Beside,
   s: (n: number) => number,
   missing: readonly string[],
+  most: number,
 ): Block {
   const square = beside.verify && beside.sha256 ? s(50) : 0;
   const wide = paper.width - (square ? square + s(12) : 0);
@@ -374,7 +377,10 @@ function footBlock(
     .slice(0, 12)
     .map((c) => `U+${(c.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}`);
   const lines: readonly (readonly [string, Style])[] = [
-    [page.signed, { face: 'bold', size: s(9.2) }],
+    [cut(page.signed, most + 60), { face: 'bold', size: s(9.2) }],
+    ...(beside.amended > 0
+      ? [[say('amended', { count: beside.amended }), { face: 'bold', size: s(9), ink: INK.Stop }] as const]
+      : []),
     [`${page.disclaimer} ${page.behind}`, { size: s(8), ink: INK.pencil }],
     ...(codes.length > 0 ? [[say('letters', { codes: codes.join(' ') }), { size: s(8) }] as const] : []),
     ...(beside.sha256

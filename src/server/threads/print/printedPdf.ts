@@ -36,7 +36,7 @@ export async function printedPdf(
   });
   const sha256 = seal?.sha256 ?? null;
   const verify = address && sha256 ? `${address.replace(/\/$/, '')}/verify?sha256=${sha256}` : null;
-  setCustomerPage(paper, page, { shop, sha256, verify });
+  setCustomerPage(paper, page, { shop, sha256, verify, amended: seal?.amendments.length ?? 0 });
   setRecord(paper, record, sheet, seal, annex);
   const { say } = phrasebook(page.language);
   return paper.finish((number, pages) => ({

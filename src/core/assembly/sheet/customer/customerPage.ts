@@ -1,4 +1,4 @@
-import { axleOf, AXLES, cornersOf, type Axle, type Corner } from '../../../kernel/places';
+import { axleAt, axleOf, AXLES, type Axle, type Corner } from '../../../kernel/places';
 import { RANK, type VerdictWord } from '../../../kernel/judge';
 import type { UnitChoice } from '../../../kernel/units/quantity';
 import { lineSaid } from '../../../record/checks/leadsLines';
@@ -129,10 +129,19 @@ export function makeCustomerPage(
     },
     drives: { title: say('drives'), said: drives(w, after, units, book) },
     law: { title: say('law'), said: [say('law.none')] },
-    signed: signOff ? say('signed', { name: signOff.by, date: book.day(signOff.at, timeZone) }) : say('signed.none'),
+    signed: signOff ? signedBy(signOff, book, timeZone) : say('signed.none'),
     disclaimer: say('disclaimer'),
     behind: say('behind', { count: after.length }),
   };
+}
+
+function signedBy(
+  { by, at, note }: { by: string; at: string; note: string },
+  book: Phrasebook,
+  timeZone: string,
+): string {
+  const signed = book.say('signed', { name: by, date: book.day(at, timeZone) });
+  return note === '' ? signed : book.say('signed.noted', { signed, note });
 }
 
 /** Verdicts at After by their plain heading, the worst first within each. */
@@ -149,10 +158,14 @@ function grouped(w: Workings, after: readonly Verdict[]): Map<PlainGroup, Verdic
   return groups;
 }
 
+/** The mean of a point over the places of an axle, all of them read and none assumed; null where one is not. */
 const meanOf = (w: Workings, gate: 'before' | 'after', point: string, axle: Axle): number | null => {
-  const read = cornersOf(axle).map((place) => w.figures.figure({ gate, point, place, state: 'floor' }));
+  const spots = (w.book.byId(point)?.where(w.job) ?? []).filter(({ place }) => axleAt(place) === axle);
+  const read = spots.map(({ place, state }) => w.figures.figure({ gate, point, place, state }));
   const values = read.flatMap((f) => (f.status === 'read' && !f.assumed && !f.doubtful ? [f.value] : []));
-  return values.length === read.length ? values.reduce((sum, v) => sum + v, 0) / values.length : null;
+  return read.length > 0 && values.length === read.length
+    ? values.reduce((sum, v) => sum + v, 0) / values.length
+    : null;
 };
 
 function drawn(w: Workings): CustomerPage['drawing'] {
