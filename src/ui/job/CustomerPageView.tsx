@@ -2,19 +2,36 @@ import type { CustomerPage } from '@/core/assembly/sheet/customer/customerPage';
 import { LANGUAGES } from '@/core/document/language';
 import { Arm, verdictInk } from '../drawings/Arm';
 
-/** The customer's page on a screen, as it prints: in its own language, on a phone one column. */
-export function CustomerPageView({ page, shop, sha256 }: { page: CustomerPage; shop: string; sha256: string | null }) {
+/**
+ * The customer's page on a screen, as it prints: in its own language, on a phone one column.
+ *
+ * @param props.dense about as small as it prints, for the lead who has it beside the signature
+ */
+export function CustomerPageView({
+  page,
+  shop,
+  sha256,
+  dense = false,
+}: {
+  page: CustomerPage;
+  shop: string;
+  sha256: string | null;
+  dense?: boolean;
+}) {
   const { fits, heights } = page;
   return (
-    <article lang={LANGUAGES[page.language].locale} className="space-y-4 border border-rule bg-panel p-4 sm:p-6">
+    <article
+      lang={LANGUAGES[page.language].locale}
+      className={`border border-rule bg-panel ${dense ? 'space-y-2 p-4 text-[13.5px] leading-tight sm:p-5' : 'space-y-4 p-4 sm:p-6'}`}
+    >
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1 border-b-[3px] border-graphite pb-2">
         <div>
-          <h1 className="text-2xl sm:text-3xl">{page.title}</h1>
+          <h1 className={dense ? 'text-2xl' : 'text-2xl sm:text-3xl'}>{page.title}</h1>
           <p className="font-semibold">
             {page.vehicle} · {page.owner}
           </p>
         </div>
-        <p className="text-sm text-pencil">
+        <p className="text-[0.9em] text-pencil">
           {shop}
           <br />
           {page.sheet} · {page.state.word}
@@ -25,11 +42,11 @@ export function CustomerPageView({ page, shop, sha256 }: { page: CustomerPage; s
         <div className="grid grid-cols-2 items-center gap-x-4 gap-y-3 sm:grid-cols-[auto_minmax(0,1fr)_auto]">
           <Heights page={page} side="F" />
           <div className="order-last col-span-2 sm:order-none sm:col-span-1">
-            <Drawn page={page} />
+            <Drawn page={page} low={dense} />
           </div>
           <Heights page={page} side="R" />
         </div>
-        <p className="text-sm text-pencil">{heights.how}</p>
+        <p className="text-[0.9em] text-pencil">{heights.how}</p>
       </section>
       <section className="flex items-start gap-4 border-y border-rule py-3">
         <Arm verdict={fits.verdict} size={40} />
@@ -39,45 +56,37 @@ export function CustomerPageView({ page, shop, sha256 }: { page: CustomerPage; s
         </div>
         {fits.share !== null && <Share share={fits.share} />}
       </section>
-      <div className="grid gap-x-6 gap-y-4 sm:grid-cols-3">
-        <Listed title={page.good.title} said={page.good.said} />
-        <section>
-          <h2 className="pb-1 text-base text-pencil">{page.watch.title}</h2>
-          <ul className="ruled">
-            {page.watch.said.map(({ what, why }) => (
-              <li key={what} className="py-1.5">
-                <p className="font-bold">{what}</p>
-                <p className="text-sm text-pencil">{why}</p>
-              </li>
-            ))}
-          </ul>
-        </section>
-        <section>
-          <h2 className="pb-1 text-base text-pencil">{page.back.title}</h2>
-          {page.back.said.length === 0 && <p>{page.back.none}</p>}
-          <ul className="ruled">
-            {page.back.said.map(({ when, by, what }) => (
-              <li key={`${when}${what}`} className="py-1.5">
-                <p className="fig font-bold">{when}</p>
-                <p className="text-sm text-pencil">{[what, by].filter(Boolean).join(', ')}</p>
-              </li>
-            ))}
-          </ul>
-        </section>
-        <Listed title={page.done.title} said={page.done.said} />
-        <Listed title={page.found.title} said={page.found.said} />
-        <Listed title={page.notDone.title} said={page.notDone.said} />
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <div className="min-w-0 space-y-3">
+          <Listed title={page.good.title} said={page.good.said} />
+          <Listed title={page.done.title} said={page.done.said} />
+          <Listed title={page.found.title} said={page.found.said} />
+        </div>
+        <div className="min-w-0 space-y-3">
+          <Told title={page.watch.title} said={page.watch.said} />
+        </div>
+        <div className="min-w-0 space-y-3">
+          <Told
+            title={page.back.title}
+            none={page.back.none}
+            said={page.back.said.map(({ when, by, what }) => ({
+              what: when,
+              why: [what, by].filter(Boolean).join(', '),
+            }))}
+          />
+          <Listed title={page.notDone.title} said={page.notDone.said} />
+        </div>
       </div>
       {[page.drives, page.law].map(
         ({ title, said }) =>
           said.length > 0 && (
             <section key={title}>
-              <h2 className="text-base">{title}</h2>
+              <h2 className="text-[1em]">{title}</h2>
               <p>{said.join(' ')}</p>
             </section>
           ),
       )}
-      <footer className="space-y-1 border-t border-graphite pt-2 text-sm text-pencil">
+      <footer className="space-y-1 border-t border-graphite pt-2 text-[0.9em] text-pencil">
         <p className="font-bold text-graphite">{page.signed}</p>
         <p>
           {page.disclaimer} {page.behind}
@@ -88,12 +97,35 @@ export function CustomerPageView({ page, shop, sha256 }: { page: CustomerPage; s
   );
 }
 
+const Told = ({
+  title,
+  said,
+  none = '',
+}: {
+  title: string;
+  said: readonly { what: string; why: string }[];
+  none?: string;
+}) => (
+  <section>
+    <h2 className="pb-1 text-[1em] text-pencil">{title}</h2>
+    {said.length === 0 && <p>{none}</p>}
+    <ul className="ruled">
+      {said.map(({ what, why }) => (
+        <li key={`${what}${why}`} className="py-[0.22em] break-words">
+          <p className="font-bold">{what}</p>
+          <p className="text-[0.9em] text-pencil">{why}</p>
+        </li>
+      ))}
+    </ul>
+  </section>
+);
+
 const Listed = ({ title, said }: { title: string; said: readonly string[] }) => (
   <section className="min-w-0">
-    <h2 className="pb-1 text-base text-pencil">{title}</h2>
+    <h2 className="pb-1 text-[1em] text-pencil">{title}</h2>
     <ul className="ruled">
       {said.map((text) => (
-        <li key={text} className="py-1.5 break-words">
+        <li key={text} className="py-[0.22em] break-words">
           {text}
         </li>
       ))}
@@ -111,13 +143,13 @@ function Heights({ page, side }: { page: CustomerPage; side: 'F' | 'R' }) {
         .map(({ corner, name, before, now, change }) => (
           <tbody key={corner}>
             <tr>
-              <th scope="rowgroup" className={`text-sm text-pencil ${side === 'R' ? 'text-right' : 'text-left'}`}>
+              <th scope="rowgroup" className={`text-[0.9em] text-pencil ${side === 'R' ? 'text-right' : 'text-left'}`}>
                 {name}
               </th>
             </tr>
             <tr>
-              <td className="fig text-sm whitespace-nowrap text-chalk">
-                {head.before}: {before}
+              <td className="fig text-[0.85em] text-chalk">
+                {head.before}: <span className="whitespace-nowrap">{before}</span>
               </td>
             </tr>
             <tr>
@@ -139,7 +171,7 @@ function Heights({ page, side }: { page: CustomerPage; side: 'F' | 'R' }) {
 }
 
 /** The vehicle as it came, in chalk, and as it stands now over it. */
-function Drawn({ page: { drawing, title, vehicle } }: { page: CustomerPage }) {
+function Drawn({ page: { drawing, title, vehicle }, low }: { page: CustomerPage; low: boolean }) {
   const shown = drawing.now ?? drawing.before;
   if (!shown) return null;
   const top = Math.max(drawing.before?.top ?? 0, drawing.now?.top ?? 0);
@@ -149,7 +181,7 @@ function Drawn({ page: { drawing, title, vehicle } }: { page: CustomerPage }) {
       role="img"
       aria-label={`${title}: ${vehicle}`}
       viewBox={`${shown.left} ${-top} ${shown.width} ${top + 40}`}
-      className="mx-auto max-h-56 w-full"
+      className={`mx-auto w-full ${low ? 'max-h-32' : 'max-h-48'}`}
     >
       <line x1={shown.left} x2={shown.left + shown.width} y1={0} y2={0} stroke="var(--rule)" strokeWidth="14" />
       {chalk && (

@@ -101,7 +101,7 @@ function InTheWay({ view, inTheWay }: { view: JobView; inTheWay: readonly JobVie
     <section aria-labelledby="way">
       <h2 id="way">{inTheWay.length} in the way of release</h2>
       <p className="fig pb-1 text-sm text-pencil">of {inTheWay.length + rest.length} checks</p>
-      <div className="max-h-[420px] overflow-y-auto" tabIndex={0} role="group" aria-labelledby="way">
+      <div className="max-h-[300px] overflow-y-auto" tabIndex={0} role="group" aria-labelledby="way">
         <ChecksPanel jobId={id} verdicts={inTheWay} lead={lead} brief />
       </div>
       <CountsOf jobId={id} lead={lead} verdicts={rest} />
@@ -165,7 +165,7 @@ function SheetHere({ view }: { view: JobView }) {
   return (
     <>
       {seal && <Amendments of={seal.amendments} />}
-      <CustomerPageView page={words.page} shop={shop.name} sha256={seal?.sha256 ?? null} />
+      <CustomerPageView page={words.page} shop={shop.name} sha256={seal?.sha256 ?? null} dense />
       <details className="border-t border-rule">
         <summary className="flex min-h-12 items-center text-lg font-semibold">The record behind it</summary>
         <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} corrected />

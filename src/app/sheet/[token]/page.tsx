@@ -41,7 +41,7 @@ export default async function CustomerSheet({ params }: { params: Promise<{ toke
     <SheetOnScreen sheet={signed.sheets[of]} shop={shop.name} seal={seal} corrected={words !== undefined} />
   );
   return (
-    <main className="mx-auto max-w-[1000px] space-y-6 p-5">
+    <main className="follows-device mx-auto max-w-[1000px] space-y-6 p-5">
       <div className="no-print flex flex-wrap items-center justify-between gap-4">
         <Brand />
         <span className="flex flex-wrap gap-3">

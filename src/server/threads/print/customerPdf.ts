@@ -70,32 +70,21 @@ function blocksOf(paper: Paper, page: CustomerPage, beside: Beside, scale: numbe
     heightsBlock(paper, page, s),
     fitsBlock(paper, page, s),
     columnsBlock(paper, s, [
-      { title: page.good.title, items: page.good.said.map((what) => ({ what, why: '', light: true })) },
-      { title: page.watch.title, items: page.watch.said.map(({ what, why }) => ({ what, why })) },
-      {
-        title: page.back.title,
-        items:
-          page.back.said.length > 0
-            ? page.back.said.map(({ when, by, what }) => ({
-                what: when,
-                why: [cut(what, most), by].filter(Boolean).join(', '),
-              }))
-            : [{ what: page.back.none, why: '', light: true }],
-      },
-    ]),
-    columnsBlock(paper, s, [
-      {
-        title: page.done.title,
-        items: page.done.said.map((what) => ({ what: cut(what, most), why: '', light: true })),
-      },
-      {
-        title: page.found.title,
-        items: page.found.said.map((what) => ({ what: cut(what, most), why: '', light: true })),
-      },
-      {
-        title: page.notDone.title,
-        items: page.notDone.said.map((what) => ({ what: cut(what, most), why: '', light: true })),
-      },
+      [listed(page.good, most), listed(page.done, most), listed(page.found, most)],
+      [{ title: page.watch.title, items: page.watch.said }],
+      [
+        {
+          title: page.back.title,
+          items:
+            page.back.said.length > 0
+              ? page.back.said.map(({ when, by, what }) => ({
+                  what: when,
+                  why: [cut(what, most), by].filter(Boolean).join(', '),
+                }))
+              : [{ what: page.back.none, why: '', light: true }],
+        },
+        listed(page.notDone, most),
+      ],
     ]),
     wordsBlock(paper, s, page.drives.title, page.drives.said),
     wordsBlock(paper, s, page.law.title, page.law.said),
@@ -309,11 +298,17 @@ interface Item {
   why: string;
   light?: boolean;
 }
-interface Column {
+interface Listed {
   title: string;
   items: readonly Item[];
 }
-function columnsBlock(paper: Paper, s: (n: number) => number, columns: readonly Column[]): Block {
+const listed = ({ title, said }: { title: string; said: readonly string[] }, most: number): Listed => ({
+  title,
+  items: said.map((what) => ({ what: cut(what, most), why: '', light: true })),
+});
+
+/** Lists in columns, those of one column under each other. */
+function columnsBlock(paper: Paper, s: (n: number) => number, columns: readonly (readonly Listed[])[]): Block {
   const gap = s(16);
   const wide = (paper.width - gap * (columns.length - 1)) / columns.length;
   const head: Style = { face: 'bold', size: s(9.5), ink: INK.pencil };
@@ -321,26 +316,30 @@ function columnsBlock(paper: Paper, s: (n: number) => number, columns: readonly 
   const why: Style = { size: s(8.4), ink: INK.pencil, leading: 1.22 };
   const itemHeight = (item: Item): number =>
     paper.heightOf(item.what, wide, what(item)) + (item.why ? paper.heightOf(item.why, wide, why) : 0) + s(6);
-  const columnHeight = (c: Column): number =>
-    paper.heightOf(c.title, wide, head) + s(3) + c.items.reduce((sum, item) => sum + itemHeight(item), 0);
+  const listHeight = (l: Listed): number =>
+    paper.heightOf(l.title, wide, head) + s(3) + l.items.reduce((sum, item) => sum + itemHeight(item), 0) + s(8);
+  const columnHeight = (c: readonly Listed[]): number => c.reduce((sum, l) => sum + listHeight(l), 0);
   return {
-    height: Math.max(...columns.map(columnHeight)) + s(12),
+    height: Math.max(...columns.map(columnHeight)) + s(6),
     draw: (y) => {
       columns.forEach((column, i) => {
         const x = paper.left + i * (wide + gap);
         let at = y + s(5);
-        paper.drawn('H2', paper.root, () => {
-          at += paper.setAt(column.title, x, at, wide, head) + s(3);
-        });
-        const list = paper.element('L');
-        for (const item of column.items) {
-          const li = paper.element('LI', list);
-          paper.drawn('LBody', li, () => {
-            at += paper.setAt(item.what, x, at, wide, what(item));
-            if (item.why) at += paper.setAt(item.why, x, at, wide, why);
+        for (const { title, items } of column) {
+          paper.drawn('H2', paper.root, () => {
+            at += paper.setAt(title, x, at, wide, head) + s(3);
           });
-          paper.rule(at + s(2), { x, width: wide });
-          at += s(6);
+          const list = paper.element('L');
+          for (const item of items) {
+            const li = paper.element('LI', list);
+            paper.drawn('LBody', li, () => {
+              at += paper.setAt(item.what, x, at, wide, what(item));
+              if (item.why) at += paper.setAt(item.why, x, at, wide, why);
+            });
+            paper.rule(at + s(2), { x, width: wide });
+            at += s(6);
+          }
+          at += s(8);
         }
       });
     },

@@ -80,20 +80,22 @@ function pairs(paper: Paper, title: string, of: readonly (readonly [string, stri
 }
 
 /** Mark and word, check and place, figure, what it wants, what was found. */
-function openRows(paper: Paper, { heads }: SheetRecord, station: string, rows: readonly OpenRow[]): void {
+function openRows(paper: Paper, { heads, open }: SheetRecord, station: string, rows: readonly OpenRow[]): void {
   const widths = [74, 118, 82, 88];
   const last = paper.width - widths.reduce((sum, w) => sum + w + 8, 0);
   h3(paper, station);
   const table = paper.element('Table');
-  paper.row(
-    table,
-    [heads.verdict, heads.check, heads.figure, heads.wants, heads.what].map((text, i) => ({
-      text,
-      width: widths[i] ?? last,
-      kind: 'TH' as const,
-      style: HEAD,
-    })),
-  );
+  // The head once: under it every station's rows stand in the same columns.
+  if (open[0]?.rows === rows)
+    paper.row(
+      table,
+      [heads.verdict, heads.check, heads.figure, heads.wants, heads.what].map((text, i) => ({
+        text,
+        width: widths[i] ?? last,
+        kind: 'TH' as const,
+        style: HEAD,
+      })),
+    );
   for (const row of rows)
     paper.row(
       table,
