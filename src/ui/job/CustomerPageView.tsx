@@ -181,7 +181,7 @@ function Drawn({ page: { drawing, title, vehicle }, low }: { page: CustomerPage;
       role="img"
       aria-label={`${title}: ${vehicle}`}
       viewBox={`${shown.left} ${-top} ${shown.width} ${top + 40}`}
-      className={`mx-auto w-full ${low ? 'max-h-32' : 'max-h-48'}`}
+      className={`mx-auto w-full ${low ? 'max-h-28' : 'max-h-48'}`}
     >
       <line x1={shown.left} x2={shown.left + shown.width} y1={0} y2={0} stroke="var(--rule)" strokeWidth="14" />
       {chalk && (

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { nextAction } from '@/core/assembly/gates/nextAction';
 import { blocksRelease } from '@/core/assembly/gates/release';
 import { makeSheet } from '@/core/assembly/sheet/sheet';
@@ -44,7 +44,7 @@ export function ReleaseRoom({ view }: { view: JobView }) {
   );
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
-      <div className="space-y-5 p-5">
+      <div className="space-y-3 p-4">
         {open && !ready && <First view={view} />}
         {open && ready && !atGate && (
           <p className="text-lg font-semibold">Nothing is in the way: open Release at After.</p>
@@ -150,6 +150,8 @@ function SheetHere({ view }: { view: JobView }) {
   const { member, signed, workings, verdicts, letter } = view;
   const { units, shop } = member;
   const { timeZone } = shop;
+  // A long table, drawn once somebody reads it.
+  const [read, setRead] = useState(false);
   const drafted = useMemo(() => {
     const when = (iso: string) => whenFull(iso, timeZone);
     if (signed) {
@@ -166,9 +168,9 @@ function SheetHere({ view }: { view: JobView }) {
     <>
       {seal && <Amendments of={seal.amendments} />}
       <CustomerPageView page={words.page} shop={shop.name} sha256={seal?.sha256 ?? null} dense />
-      <details className="border-t border-rule">
+      <details className="border-t border-rule" onToggle={(event) => setRead(event.currentTarget.open)}>
         <summary className="flex min-h-12 items-center text-lg font-semibold">The record behind it</summary>
-        <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} corrected />
+        {read && <SheetOnScreen sheet={sheet} shop={shop.name} seal={seal} corrected />}
       </details>
     </>
   );

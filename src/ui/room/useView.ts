@@ -12,6 +12,9 @@ import { askSweeper } from '../linkage/sweeper';
 import { askJudge, askPiece, openJudge } from './judge';
 import { hereOf, judgedHere, viewOf, type AskPiece, type Here, type JobOnPage, type Looker } from './view';
 
+/** Who looks so long is not only passing through, ms. */
+const STAYS = 4000;
+
 /** What the worker said of a state of the job. */
 interface Judged {
   of: Here;
@@ -54,8 +57,8 @@ export function useView(
   const open = here.job.job.state === 'open' && snapshot.signed === null;
   useEffect(() => {
     if (alone || !open) return;
-    // Not while what was asked for is still being drawn; whoever files before that finds it opened by then.
-    const soon = setTimeout(() => void openJudge(snapshot).catch(() => {}), 1500);
+    // Whoever stays on the job may file on it; whoever files sooner waits for the worker's first look, and the page does not.
+    const soon = setTimeout(() => void openJudge(snapshot).catch(() => {}), STAYS);
     return () => clearTimeout(soon);
   }, [snapshot, alone, open]);
 
