@@ -21,7 +21,7 @@ export const toeAngle = (length: number, diameter: number): number | null =>
 
 /**
  * Caster from camber with the wheel turned, degrees: (camber with its front turned outboard by δ − the same turned
- * inboard) ÷ (2·sin δ). Source: docs/figures.md "Alignment"; a turn about an axis that leans by the caster adds caster
+ * inboard) ÷ (2·sin δ). Source: docs/figures.md "Alignment". A turn about an axis that leans by the caster adds caster
  * times the sine of the turn to the camber, the axis's own lean falling out of the difference.
  *
  * @param turn δ, degrees, alike both ways, 15 to 20

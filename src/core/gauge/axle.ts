@@ -16,7 +16,7 @@ export function reachAcross({ length, fore }: Pick<TrackBar, 'length' | 'fore'>,
 
 /**
  * What a track bar does to its axle over a travel: how far the axle goes toward the frame end, and the length that
- * would put it back. Source: docs/figures.md "From tape and gauge alone", Track bar.
+ * would put it back. Source: docs/figures.md "Axle place".
  *
  * @returns null where the bar cannot reach at the one height or the other
  */

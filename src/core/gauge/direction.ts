@@ -21,7 +21,7 @@ export const isShaft = (element: Element): element is ShaftRun => 'length' in el
 
 /**
  * Rearward unit vector of an output or a pinion: x forward, y left, z up.
- * d = (−cos θ cos ψ, cos θ sin ψ, −sin θ). Source: docs/figures.md "From tape and gauge alone".
+ * d = (−cos θ cos ψ, cos θ sin ψ, −sin θ). Source: docs/figures.md "Driveline".
  *
  * @example axisDirection({ inclination: 0 }) // [-1, 0, -0]
  */
@@ -32,7 +32,7 @@ export function axisDirection({ inclination, fromAbove = 0 }: EndAxis): Vec3 {
 
 /**
  * Rearward unit vector of a shaft: s = (y₂ − y₁)/L, d = (−√(1 − sin²θ − s²), s, −sin θ).
- * Source: docs/figures.md "From tape and gauge alone".
+ * Source: docs/figures.md "Driveline".
  *
  * @returns null where the readings cannot belong to one shaft: it would be longer across than it is
  */

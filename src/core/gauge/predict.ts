@@ -17,7 +17,7 @@ export interface ShaftMoves {
 /**
  * The shaft after its joint at the axle rose by z, its run along the vehicle kept:
  * L' = √(L² ∓ 2·L·z·sin θ + z²), sin θ' = (L·sin θ ∓ z)/L'; rear shaft −, front +.
- * Source: docs/figures.md "Predicted from Before".
+ * Source: docs/figures.md "Driveline".
  *
  * @example shaftMoved({ end: 'rear', inclination: 0, length: 1000, rise: -100 }) // 5.71° and 1005.0 mm
  */
@@ -50,7 +50,7 @@ export const radiusArmNoseUp = (travel: number, height: number, radius: number):
 
 /**
  * What a case lowered by d does: mounts that turn about a point a before them tilt the outputs by atan(d/a), and a
- * joint at a_j comes down by d·a_j/a. Source: docs/figures.md "Drops and shims".
+ * joint at a_j comes down by d·a_j/a. Source: docs/figures.md "Driveline".
  */
 export const caseDropped = (drop: number, mount: number, joint: number): { tilt: number; lower: number } => ({
   tilt: Math.atan(drop / mount) * DEG,

@@ -9,7 +9,7 @@ export interface Slip {
 
 /**
  * Engagement and room at another length of the shaft: e' = e − (L' − L), r' = r + (L' − L).
- * Source: docs/figures.md "From tape and gauge alone".
+ * Source: docs/figures.md "Driveline".
  *
  * @example slipAt({ engaged: 78, room: 46, length: { ride: 1210 } }, 1232) // { engaged: 56, room: 68 }
  */

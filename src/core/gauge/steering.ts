@@ -27,7 +27,7 @@ export interface CrossBar {
 
 /**
  * How far to the left the axle end of a bar goes while its axle travels, mm: toward its frame end as its reach is lost.
- * Source: docs/figures.md "From tape and gauge alone", Track bar.
+ * Source: docs/figures.md "Steering".
  *
  * @param travel of the axle, mm, + bump
  * @returns null where the bar cannot reach at the one height or the other

@@ -38,7 +38,7 @@ const STRAIGHT = 1e-9;
  * Each joint's plane has the normal n = d_before × d_after and the angle φ about the shaft. The equivalent angle is
  * √|Σ σβ²e^{2iφ}|, σ alternating along the single joints, a straight one too; a shaft's phase error adds to every later
  * φ; a joint that carries the turning on evenly drops out of the sum and keeps its place in the chain of planes.
- * Source: docs/figures.md "From tape and gauge alone"; SAE AE-7.
+ * Source: docs/figures.md "Driveline"; SAE AE-7.
  *
  * @returns null where a shaft's readings cannot belong to one shaft
  * @example two single joints of 4° in one plane, outer shafts parallel, yokes in line: equivalent 0

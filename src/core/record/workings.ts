@@ -149,7 +149,7 @@ export class Workings {
 
   /**
    * Works something and tells which assumed or unlikely readings it stands on, however deep they were asked for: a
-   * height taken over from the other side marks all that is worked from it. Source: docs/figures.md "Assumed".
+   * height taken over from the other side marks all that is worked from it. Source: docs/figures.md "Assumed is not measured".
    */
   watched<T>(work: () => T): { answer: T; unsure: ReadonlySet<Unsure> } {
     const outer = this.standsOn;

@@ -24,7 +24,7 @@ export const blocksRelease = (v: Verdict): boolean =>
 /**
  * What stands in the way of release. Safety-critical checks at After that read Stop, Not measured or stale block it
  * for every role; so does what is required of every job and not measured; any other Stop blocks until a lead accepts
- * that very figure. Source: docs/figures.md "Verdicts", "Required without being asked".
+ * that very figure. Source: docs/figures.md "Verdicts".
  */
 export function releaseBlockers(verdicts: readonly Verdict[], units: UnitChoice = INCH_SHOP): Blocker[] {
   return verdicts.filter(blocksRelease).map((v) => ({

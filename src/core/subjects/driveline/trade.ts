@@ -43,7 +43,7 @@ const casterAt = (w: Workings, gate: 'before' | 'after'): number | null => {
 /**
  * Caster against pinion angle: a front beam turned nose up gains caster by as much and lowers its pinion. The band is
  * where the pinion's own row reads Clear and caster is no less than it came with, within half a degree.
- * Source: docs/figures.md "Axle on links".
+ * Source: docs/figures.md "Beam axles".
  */
 export function casterTrade(w: Workings, stage: Stage, parts: TrainParts): CasterTrade {
   const now = casterAt(w, stage === 'after' ? 'after' : 'before');
