@@ -112,6 +112,7 @@ await prove('access', async (check) => {
             'openNextGate',
             'pinGeometry',
             'revokeSheetLink',
+            'saveCustomerLanguage',
             'saveFitment',
             'savePlan',
             'savePlanPart',

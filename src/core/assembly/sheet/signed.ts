@@ -60,7 +60,7 @@ export const printedWords = (
   letter: Letter,
 ): PrintedWords => ({
   page: makeCustomerPage(w, verdicts, units, letter),
-  record: makeRecord(w, verdicts, sheet, units, letter.language),
+  record: makeRecord(w, verdicts, sheet, units, letter),
 });
 
 /** Freezes a job that has its signature on it. */

@@ -219,7 +219,7 @@ describe('the record', () => {
     const job = demo(number);
     const { w, verdicts } = worked.get(job) ?? { w: workingsOf(job), verdicts: [] };
     const sheet = makeSheet(w, METRIC_SHOP, (iso) => iso, verdicts);
-    const record = makeRecord(w, verdicts, sheet, METRIC_SHOP, 'en');
+    const record = makeRecord(w, verdicts, sheet, METRIC_SHOP, { language: 'en', back: DEFAULT_COME_BACK });
     const after = verdicts.filter((v) => v.gate === 'after');
     const open = record.open.flatMap(({ rows }) => rows);
     expect(open).toHaveLength(after.filter((v) => v.verdict !== 'Clear').length);

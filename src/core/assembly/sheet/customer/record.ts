@@ -8,6 +8,7 @@ import type { Workings } from '../../../record/workings';
 import { rowsOf, stationOf, type CheckRow } from '../../stations';
 import { sheetFacts, type Sheet } from '../sheet';
 import type { Language } from '../../../document/language';
+import type { Letter } from './customerPage';
 import { phrasebook, type Phrasebook } from './phrasebook';
 
 /** A row that is not Clear, whole. */
@@ -64,6 +65,8 @@ export interface SheetRecord {
   /** Rules, sources and uncertainty, explained once. */
   rules: string[];
   sources: { mark: string; source: string }[];
+  /** Where the dates to come back stand. */
+  back: string;
   uncertainty: string;
 }
 
@@ -95,7 +98,7 @@ export function makeRecord(
     | 'school'
   >,
   units: UnitChoice,
-  language: Language,
+  { language, back }: Pick<Letter, 'language' | 'back'>,
 ): SheetRecord {
   const book = phrasebook(language);
   const { say } = book;
@@ -156,6 +159,7 @@ export function makeRecord(
     clear,
     rules: rules.map((rule) => `${RULE_WORDS[rule].name}: ${RULE_WORDS[rule].says}`),
     sources: [...sources].map(([source, mark]) => ({ mark, source })),
+    back: `${say('back')}: ${back.source}`,
     uncertainty: say('record.uncertainty'),
   };
 }
