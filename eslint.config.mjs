@@ -51,6 +51,13 @@ const sliceZone = {
   message: 'the document imports the kernel, Zod and the geometry file’s schema alone.',
 };
 
+/** A page that lists jobs asks the database and works nothing: what works is handed to the queries. */
+const dbZones = ['suspension', 'gauge', 'subjects', 'assembly'].map((floor) => ({
+  target: './src/db/**/!(*.test).ts',
+  from: `./src/core/${floor}`,
+  message: 'db may import kernel, document and record of core only.',
+}));
+
 export default tseslint.config(
   { ignores: ['node_modules/', '.next/', '.data/', 'next-env.d.ts', 'src/db/migrations/'] },
   ...tseslint.configs.recommended,
@@ -63,7 +70,10 @@ export default tseslint.config(
       ...next.configs['core-web-vitals'].rules,
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
-      'import-x/no-restricted-paths': ['error', { zones: [...zones, ...floorZones, ...subjectZones, sliceZone] }],
+      'import-x/no-restricted-paths': [
+        'error',
+        { zones: [...zones, ...floorZones, ...subjectZones, sliceZone, ...dbZones] },
+      ],
       'import-x/no-cycle': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { sql } from 'drizzle-orm';
-import { workingsOf } from '@/core/assembly/book';
+import { BOOK, workingsOf } from '@/core/assembly/book';
 import { workJob } from '@/core/assembly/workJob';
 import { Memo } from '@/core/record/workings';
 import { connect } from '@/db/client';
@@ -66,9 +66,9 @@ const [rescue] = await db
   .select({ id: jobs.id })
   .from(jobs)
   .where(sql`number = 'HG-0142'`);
-const loaded = await loadJob(db, shopId, rescue?.id ?? '');
+const loaded = await loadJob(db, shopId, rescue?.id ?? '', BOOK);
 if (loaded) {
-  const [load] = await timed(() => inShop(shopId, (tx) => loadJob(tx, shopId, loaded.id)));
+  const [load] = await timed(() => inShop(shopId, (tx) => loadJob(tx, shopId, loaded.id, BOOK)));
   const { document } = loaded;
   const checks = workJob(document).length;
   // Cold: nothing of it was ever worked, sweeps and all. Warm: another state of it, a note filed, with its memo.

@@ -1,4 +1,5 @@
 import 'server-only';
+import { BOOK } from '@/core/assembly/book';
 import { auditPage, auditWords, AUDIT_PAGE, type AuditFilter } from '@/db/queries/filed';
 import { shopFit } from '@/db/queries/fitSettings';
 import { shopKits } from '@/db/queries/kits';
@@ -15,7 +16,7 @@ export async function yardPage(member: Member, filter: YardFilter): Promise<{ ro
   return { rows: rows.slice(0, YARD_PAGE), more: rows.length > YARD_PAGE };
 }
 
-export const limitsOf = (member: Member) => inShop(member.shop.id, (tx) => shopLimits(tx, member.shop.id));
+export const limitsOf = (member: Member) => inShop(member.shop.id, (tx) => shopLimits(tx, member.shop.id, BOOK));
 
 export const fitOf = (member: Member) => inShop(member.shop.id, (tx) => shopFit(tx, member.shop.id));
 

@@ -1,3 +1,4 @@
+import { BOOK } from '@/core/assembly/book';
 import { randomUUID } from 'node:crypto';
 import { INCH_SHOP } from '@/core/kernel/units/quantity';
 import { connect } from '@/db/client';
@@ -81,4 +82,4 @@ export async function send(doer: Doer, ...entries: unknown[]): Promise<Outcome[]
 }
 
 export const jobOf = async (doer: Doer, jobId: string) =>
-  (await inShop(doer.shop.id, (tx) => loadJob(tx, doer.shop.id, jobId)))?.document;
+  (await inShop(doer.shop.id, (tx) => loadJob(tx, doer.shop.id, jobId, BOOK)))?.document;

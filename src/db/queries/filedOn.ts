@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import * as z from 'zod';
 import { KeptGeometry } from '@/core/document/keptGeometry';
-import { BOOK } from '@/core/assembly/book';
 import type { Db } from '../client';
+import type { Known } from './judgedBy';
 
 const iso = z.string().transform((stamp) => new Date(stamp).toISOString());
 const from = z.unknown().transform((value) => value ?? undefined);
@@ -28,7 +28,7 @@ const Rows = z.object({
         gate: r.gate,
         point: r.point,
         place: r.place,
-        state: stateNow(r.point, r.state),
+        state: r.state,
         set: r.set,
         answer: r.answer,
         value: r.value,
@@ -157,8 +157,8 @@ const Rows = z.object({
 export type FiledOn = z.infer<typeof Rows>;
 
 /** The vehicle state a row stands for: some were read in another by name before document version 4. */
-function stateNow(point: string, state: string): string {
-  const before = BOOK.byId(point)?.before4;
+function stateNow(book: Pick<Known, 'byId'>, point: string, state: string): string {
+  const before = book.byId(point)?.before4;
   return before?.was === state ? before.is : state;
 }
 
@@ -177,7 +177,7 @@ const FILED = {
 } as const;
 
 /** Everything that was filed on a job, in one question: every table's rows as JSON, and the geometries it is pinned to. */
-export async function filedOn(db: Db, shopId: string, jobId: string): Promise<FiledOn> {
+export async function filedOn(db: Db, shopId: string, jobId: string, book: Pick<Known, 'byId'>): Promise<FiledOn> {
   const lists = Object.entries(FILED).map(
     ([table, order]) => sql`(
       select coalesce(json_agg(r order by ${sql.join(
@@ -195,5 +195,9 @@ export async function filedOn(db: Db, shopId: string, jobId: string): Promise<Fi
         order by pin.stage, pin.at desc, g.version desc
       ) p
     ) as geometry`);
-  return Rows.parse(found.rows[0]);
+  const filed = Rows.parse(found.rows[0]);
+  return {
+    ...filed,
+    readings: filed.readings.map((r) => ({ ...r, state: stateNow(book, r.point, r.state) })),
+  };
 }

@@ -6,7 +6,7 @@ import { audit } from '../schema/filed';
 import { jobs, readings, signOffs } from '../schema/jobs';
 import { customers, kits, vehicles } from '../schema/shops';
 import { filedOn } from './filedOn';
-import { judgedBy } from './judgedBy';
+import { judgedBy, type Known } from './judgedBy';
 import { markOf } from './shopMark';
 
 const iso = (stamp: string): string => new Date(stamp).toISOString();
@@ -92,7 +92,7 @@ export async function holdJobs(
  * The whole job as one document, the shape that core works and the job file carries, in three questions: the job, what
  * was filed on it, what the shop judges by. A closed job comes back as it was signed: figures, limits and all.
  */
-export async function loadJob(db: Db, shopId: string, jobId: string): Promise<LoadedJob | null> {
+export async function loadJob(db: Db, shopId: string, jobId: string, book: Known): Promise<LoadedJob | null> {
   const [row] = await db
     .select({ job: jobs, customer: customers, vehicle: vehicles, kit: kits, signed: signOffs.document })
     .from(jobs)
@@ -112,8 +112,8 @@ export async function loadJob(db: Db, shopId: string, jobId: string): Promise<Lo
     kitId: job.kitId,
   };
   if (row.signed) return { ...head, document: keptJob(row.signed) };
-  const filed = await filedOn(db, shopId, jobId);
-  const { limits, rules } = await judgedBy(db, shopId);
+  const filed = await filedOn(db, shopId, jobId, book);
+  const { limits, rules } = await judgedBy(db, shopId, book);
   const pinned = (stage: 'before' | 'as-built') => filed.geometry.find(({ pin }) => pin === stage)?.kept ?? null;
 
   const document: unknown = {

@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import * as z from 'zod';
-import { BOOK } from '@/core/assembly/book';
 import { DEFAULT_FIT_RULES, FitRules } from '@/core/document/fitRules';
 import { Limit } from '@/core/document/job';
+import type { Book } from '@/core/record/book';
 import type { SetLimit } from '@/core/record/checks/limit';
 import type { Db } from '../client';
 
@@ -11,8 +11,15 @@ const Row = z.object({
   rules: FitRules.nullable(),
 });
 
+/** What is known of limits and points, handed in: nothing here loads what works with them. */
+export type Known = Pick<Book, 'defaultLimits' | 'limit' | 'byId'>;
+
 /** What a shop judges by as it stands, in one question: its limits, and what it sets of the grades of fit. */
-export async function judgedBy(db: Db, shopId: string): Promise<{ limits: Record<string, SetLimit>; rules: FitRules }> {
+export async function judgedBy(
+  db: Db,
+  shopId: string,
+  book: Known,
+): Promise<{ limits: Record<string, SetLimit>; rules: FitRules }> {
   const found = await db.execute(sql`
     select (
       select coalesce(json_agg(l), '[]') from (
@@ -23,8 +30,8 @@ export async function judgedBy(db: Db, shopId: string): Promise<{ limits: Record
       select rules from fit_settings where shop_id = ${shopId} order by set_at desc limit 1
     ) as rules`);
   const { limits, rules } = Row.parse(found.rows[0]);
-  const standing = BOOK.defaultLimits();
+  const standing = book.defaultLimits();
   // A limit of a release that knew more figures is kept and says nothing here.
-  for (const { figure, ...limit } of limits) if (BOOK.limit(figure)) standing[figure] = Limit.parse(limit);
+  for (const { figure, ...limit } of limits) if (book.limit(figure)) standing[figure] = Limit.parse(limit);
   return { limits: standing, rules: rules ?? DEFAULT_FIT_RULES };
 }

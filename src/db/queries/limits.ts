@@ -1,11 +1,11 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { DecisionRule } from '@/core/kernel/decisionRule';
-import { BOOK } from '@/core/assembly/book';
 import type { SetLimit } from '@/core/record/checks/limit';
 import { createHash } from 'node:crypto';
 import type { FitRules } from '@/core/document/fitRules';
-import { canonicalText } from '@/core/assembly/sheet/signed';
+import { canonicalText } from '@/core/kernel/text/canonical';
 import type { Db } from '../client';
+import type { Known } from './judgedBy';
 import { limits, members } from '../schema/shops';
 
 export interface StandingLimit {
@@ -18,7 +18,7 @@ export interface StandingLimit {
 }
 
 /** The limits that stand in a shop: the latest row of each figure, or the default where none was ever set. */
-export async function shopLimits(db: Db, shopId: string): Promise<Record<string, StandingLimit>> {
+export async function shopLimits(db: Db, shopId: string, book: Known): Promise<Record<string, StandingLimit>> {
   const rows = await db
     .selectDistinctOn([limits.figure], {
       figure: limits.figure,
@@ -34,9 +34,9 @@ export async function shopLimits(db: Db, shopId: string): Promise<Record<string,
     .where(eq(limits.shopId, shopId))
     .orderBy(limits.figure, desc(limits.setAt));
   const standing: Record<string, StandingLimit> = Object.fromEntries(
-    Object.entries(BOOK.defaultLimits()).map(([key, limit]) => [key, { ...limit, setBy: null, setAt: null }]),
+    Object.entries(book.defaultLimits()).map(([key, limit]) => [key, { ...limit, setBy: null, setAt: null }]),
   );
-  for (const { figure, ...limit } of rows) if (BOOK.limit(figure)) standing[figure] = limit;
+  for (const { figure, ...limit } of rows) if (book.limit(figure)) standing[figure] = limit;
   return standing;
 }
 

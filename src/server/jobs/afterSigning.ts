@@ -1,7 +1,8 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import * as z from 'zod';
-import { workingsOf } from '@/core/assembly/book';
-import { canonicalText, readSignedSheet, type Amendment } from '@/core/assembly/sheet/signed';
+import { BOOK, workingsOf } from '@/core/assembly/book';
+import { canonicalText } from '@/core/kernel/text/canonical';
+import { readSignedSheet, type Amendment } from '@/core/assembly/sheet/signed';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import { keptJob } from '@/core/document/readJob';
 import type { UnitChoice } from '@/core/kernel/units/quantity';
@@ -139,7 +140,7 @@ export async function makeSheetLink(doer: Doer, jobId: string, raw: unknown): Pr
   if (!parsed.success) return refuseZod(parsed.error);
   const token = newToken();
   return inShop(doer.shop.id, async (tx) => {
-    const loaded = await loadJob(tx, doer.shop.id, jobId);
+    const loaded = await loadJob(tx, doer.shop.id, jobId, BOOK);
     if (!loaded) return refuse(NO_JOB);
     if (loaded.document.job.state === 'open') return refuse('Only a signed sheet is handed out by link.');
     await tx.insert(sheetLinks).values({
@@ -176,7 +177,7 @@ export async function revokeSheetLink(doer: Doer, jobId: string, raw: unknown): 
       )
       .returning({ id: sheetLinks.id });
     if (done.length === 0) return refuse('That link is revoked already.');
-    const loaded = await loadJob(tx, doer.shop.id, jobId);
+    const loaded = await loadJob(tx, doer.shop.id, jobId, BOOK);
     await note(tx, doer, 'link revoked', { jobId, about: loaded?.document.job.number ?? '' });
     return { ok: true };
   });

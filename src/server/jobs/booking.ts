@@ -175,7 +175,7 @@ export async function bookVehicle(
       })
       .returning({ id: jobs.id });
     const jobId = job?.id ?? '';
-    const earlier = b.again ? await loadJob(tx, shopId, b.again) : null;
+    const earlier = b.again ? await loadJob(tx, shopId, b.again, BOOK) : null;
     const was = earlier?.document.vehicle;
     const named = (v: { make: string; model: string; tag: string }) => [v.make, v.model, v.tag].join('/').toLowerCase();
     // Typed over since it was taken over: readings of one vehicle must not stand on another.

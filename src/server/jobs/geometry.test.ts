@@ -1,3 +1,4 @@
+import { BOOK } from '@/core/assembly/book';
 import { sql } from 'drizzle-orm';
 import { readJobFile } from '@/core/assembly/formats/jobFile';
 import { loadJob } from '@/db/queries/jobs';
@@ -28,7 +29,7 @@ withDatabase('versions of a vehicle’s geometry', () => {
   afterAll(closeAll);
 
   const documentOf = async (jobId: string) =>
-    inShop(runa.shop.id, async (tx) => (await loadJob(tx, runa.shop.id, jobId))?.document);
+    inShop(runa.shop.id, async (tx) => (await loadJob(tx, runa.shop.id, jobId, BOOK))?.document);
   const gate = (jobId: string, at: string) =>
     owner().execute(sql`update jobs set gate = ${at}::gate_name, revision = revision + 1 where id = ${jobId}`);
   const versionsOf = (jobId: string) => inShop(runa.shop.id, (tx) => geometryVersions(tx, runa.shop.id, jobId));

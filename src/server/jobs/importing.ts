@@ -3,7 +3,7 @@ import { and, eq } from 'drizzle-orm';
 import { timesToCome } from '@/core/document/timesToCome';
 import { bringIn } from '@/core/assembly/bringIn';
 import type { JobDocument } from '@/core/document/job';
-import { canonicalText } from '@/core/assembly/sheet/signed';
+import { canonicalText } from '@/core/kernel/text/canonical';
 import { kits } from '@/db/schema/shops';
 import { ACTIONS, ENTRIES, whoDoes } from '../access/rules';
 import { refuse, type ActionAnswer } from '../answer';

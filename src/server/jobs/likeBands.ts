@@ -1,3 +1,4 @@
+import { BOOK } from '@/core/assembly/book';
 import { and, desc, eq, ne, sql } from 'drizzle-orm';
 import { bandRows, leadsOf, type BandKept, type LeadKept } from '@/core/subjects/alignment/bands';
 import { loadJob } from '@/db/queries/jobs';
@@ -40,7 +41,7 @@ export async function likeBands(doer: Doer, jobId: string): Promise<LikeBands | 
       .orderBy(desc(jobs.bookedAt))
       .limit(1);
     if (!like) return null;
-    const loaded = await loadJob(tx, shopId, like.id);
+    const loaded = await loadJob(tx, shopId, like.id, BOOK);
     const rows = loaded ? bandRows(loaded.document) : [];
     return rows.length > 0 ? { number: like.number, rows, leads: loaded ? leadsOf(loaded.document) : [] } : null;
   });

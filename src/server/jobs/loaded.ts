@@ -1,3 +1,4 @@
+import { BOOK } from '@/core/assembly/book';
 import { LRUCache } from 'lru-cache';
 import type { Db } from '@/db/client';
 import { jobRevision, loadJob, type LoadedJob } from '@/db/queries/jobs';
@@ -29,7 +30,7 @@ export async function loadedLately(
   const keyOf = (of: number): string => [shopId, jobId, of, mark].join('/');
   const kept = loadedBefore.get(keyOf(revision));
   if (kept) return kept;
-  const loaded = await loadJob(tx, shopId, jobId);
+  const loaded = await loadJob(tx, shopId, jobId, BOOK);
   if (loaded) loadedBefore.set(keyOf(loaded.revision), loaded);
   return loaded;
 }

@@ -1,3 +1,4 @@
+import { BOOK } from '@/core/assembly/book';
 import { CORE_VERSION } from '@/core/assembly/workJob';
 import { jobsBehind, openJobs, shopIds } from '@/db/queries/jobs';
 import { judgedBy } from '@/db/queries/judgedBy';
@@ -9,7 +10,7 @@ import { standAnew } from './standing';
 /** Open jobs whose standing another core worked, or that were judged by other limits than the shop now has. */
 const behind = (shopId: string): Promise<string[]> =>
   inShop(shopId, async (tx) => {
-    const { limits, rules } = await judgedBy(tx, shopId);
+    const { limits, rules } = await judgedBy(tx, shopId, BOOK);
     return jobsBehind(tx, shopId, CORE_VERSION, judgedByOf(limits, rules));
   });
 

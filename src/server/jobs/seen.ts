@@ -42,7 +42,7 @@ export async function seenBefore(doer: Doer, tag: string, units: UnitChoice): Pr
     const last = [...new Map([...rows].reverse().map((r) => [`${r.make}/${r.model}`, r.id])).values()].reverse();
     const seen: SeenVehicle[] = [];
     for (const id of last.slice(0, MOST)) {
-      const loaded = await loadJob(tx, shopId, id);
+      const loaded = await loadJob(tx, shopId, id, BOOK);
       if (loaded) seen.push(seenIn(id, loaded.document, units));
     }
     return seen;

@@ -1,3 +1,4 @@
+import { BOOK } from '@/core/assembly/book';
 import type { JobDocument } from '@/core/document/job';
 import { Undone, type Db } from '@/db/client';
 import { judgedBy } from '@/db/queries/judgedBy';
@@ -74,7 +75,7 @@ export async function withWorkedJob<W, T extends object>(
     let moved = false;
     const answer = await withOpenJob<T>(doer, jobId, async (tx, loaded) => {
       await holdLimits(tx, doer.shop.id, 'as they stand');
-      const judged = await judgedBy(tx, doer.shop.id);
+      const judged = await judgedBy(tx, doer.shop.id, BOOK);
       // What it was judged by too: a limit that was set meanwhile is no filing on the job.
       moved =
         loaded.revision !== seen.revision ||

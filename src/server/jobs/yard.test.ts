@@ -1,3 +1,4 @@
+import { BOOK } from '@/core/assembly/book';
 import { randomUUID } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import { Standing } from '@/core/assembly/gates/standing';
@@ -213,11 +214,11 @@ withDatabase('the Yard on a real database', () => {
       saveLimit(ivo, { figure, clear: '12 mm', stop: '5 mm', source: 'demo rule', rule }, INCH_SHOP);
     expect(await ruled('tyreToArm', 'comfort')).toMatchObject({ ok: false, errors: { rule: expect.any(String) } });
     expect(await ruled('tyreToBody', 'safety')).toEqual({ ok: true });
-    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody?.rule).toBe('safety');
+    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id, BOOK))).tyreToBody?.rule).toBe('safety');
     expect(
       await saveLimit(ivo, { figure: 'tyreToBody', clear: '0 mm', stop: '-30 mm', source: 'demo rule' }, INCH_SHOP),
     ).toEqual({ ok: true });
-    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id))).tyreToBody).toMatchObject({
+    expect((await inShop(ivo.shop.id, (tx) => shopLimits(tx, ivo.shop.id, BOOK))).tyreToBody).toMatchObject({
       clear: 0,
       stop: -30,
       source: 'demo rule',

@@ -4,7 +4,8 @@ import { demoJobs } from '../../../../scripts/demo/jobs';
 import { workJob } from '../workJob';
 import { INCH_SHOP, METRIC_SHOP } from '../../kernel/units/quantity';
 import { DEFAULT_COME_BACK } from '../../document/comeBack';
-import { canonicalText, makeSignedSheet, readSignedSheet } from './signed';
+import { canonicalText } from '../../kernel/text/canonical';
+import { makeSignedSheet, readSignedSheet } from './signed';
 
 const closed = () => {
   const job = demoJobs().find((each) => each.job.state === 'released');

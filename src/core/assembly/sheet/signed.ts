@@ -1,5 +1,4 @@
 import type { Workings } from '../../record/workings';
-import canonicalize from 'canonicalize';
 import * as z from 'zod';
 import type { Verdict } from '../../record/checks/types';
 import { CORE_VERSION, workJob } from '../workJob';
@@ -84,16 +83,6 @@ export function makeSignedSheet(w: Workings, shop: SheetShop): SignedSheet {
     verdicts,
     job: w.job,
   };
-}
-
-/**
- * Canonical JSON of a value: keys sorted, no white space, so that the same content is always the same text and has
- * the same hash. Source: RFC 8785.
- */
-export function canonicalText(value: unknown): string {
-  const text = canonicalize(value);
-  if (text === undefined) throw new Error('nothing to write');
-  return text;
 }
 
 const Signed = z.looseObject({
