@@ -101,7 +101,7 @@ function InTheWay({ view, inTheWay }: { view: JobView; inTheWay: readonly JobVie
     <section aria-labelledby="way">
       <h2 id="way">{inTheWay.length} in the way of release</h2>
       <p className="fig pb-1 text-sm text-pencil">of {inTheWay.length + rest.length} checks</p>
-      <div className="max-h-[300px] overflow-y-auto" tabIndex={0} role="group" aria-labelledby="way">
+      <div className="max-h-[300px] overflow-y-auto">
         <ChecksPanel jobId={id} verdicts={inTheWay} lead={lead} brief />
       </div>
       <CountsOf jobId={id} lead={lead} verdicts={rest} />

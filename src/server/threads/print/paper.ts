@@ -107,7 +107,15 @@ export class Paper {
     this.doc.endMarkedContent();
   }
 
-  rule(y: number, { x = this.left, width = this.width, ink = INK.rule as string, weight = 0.5 } = {}): void {
+  rule(
+    y: number,
+    {
+      x = this.left,
+      width = this.width,
+      ink = INK.rule,
+      weight = 0.5,
+    }: { x?: number; width?: number; ink?: string; weight?: number } = {},
+  ): void {
     this.ornament(() =>
       this.doc
         .moveTo(x, y)
@@ -130,7 +138,6 @@ export class Paper {
    */
   setAt(text: string, x: number, y: number, width: number, style: Style & { align?: 'left' | 'right' } = {}): number {
     const lines = this.linesOf(text, width, style);
-    const { size = 9, ink = INK.graphite } = style;
     this.setLines(lines, x, y, width, style);
     return lines.length * lineHeight(style);
   }

@@ -47,7 +47,7 @@ const SEAL: Seal = { sha256: '0123456789abcdef'.repeat(4), amendments: [] };
 let made = 0;
 async function draft(
   printed: Printed,
-  { size = 'A4' as keyof typeof PAPER, seal = null as Seal | null, annex = false } = {},
+  { size = 'A4', seal = null, annex = false }: { size?: keyof typeof PAPER; seal?: Seal | null; annex?: boolean } = {},
 ) {
   const pdf = await printedPdf(printed, 'Skarn Valley Lift & Axle', '1 Dec 2026', seal, {
     size,

@@ -16,16 +16,16 @@ export const MESSAGES: Readonly<Record<Language, Readonly<Record<MessageKey, str
 /** Says what a page has to say in one language. */
 export interface Phrasebook {
   language: Language;
-  say(key: MessageKey, values?: Values): string;
+  say: (key: MessageKey, values?: Values) => string;
   /** Whether there is a message of that name. */
-  knows(key: string): key is MessageKey;
+  knows: (key: string) => key is MessageKey;
   /** A figure in the wanted unit, with the language's decimal sign. */
-  figure(quantity: Quantity, value: number, units: UnitChoice, signed?: boolean): string;
+  figure: (quantity: Quantity, value: number, units: UnitChoice, signed?: boolean) => string;
   /** A share of one, whole percent downwards: "81 %". */
-  percent(share: number): string;
-  list(items: readonly string[]): string;
+  percent: (share: number) => string;
+  list: (items: readonly string[]) => string;
   /** A moment's day in a time zone, written out. */
-  day(iso: string, timeZone: string): string;
+  day: (iso: string, timeZone: string) => string;
 }
 
 const made = new Map<Language, Phrasebook>();
@@ -39,7 +39,7 @@ export function phrasebook(language: Language): Phrasebook {
   const signed = (text: string): string => (comma ? text.replace(/(\d)\.(\d)/g, '$1,$2') : text);
   const book: Phrasebook = {
     language,
-    say(key, values = {}) {
+    say: (key, values = {}) => {
       const format = formats.get(key) ?? new IntlMessageFormat(MESSAGES[language][key], locale);
       formats.set(key, format);
       return String(format.format(values));
