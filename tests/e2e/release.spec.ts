@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { isOpen, jobOf, signedIn } from './support/shop';
+import { isOpen, jobOf, signedIn, WHOLE } from './support/shop';
 
 /** How far a page goes down, px. */
 const heightOf = (page: Page) => page.evaluate(() => document.documentElement.scrollHeight);
@@ -62,24 +62,26 @@ test('the link on a phone: the same page, nothing wider than the screen, by day 
   expect(text).toContain('DTSTART;VALUE=DATE:20261117');
 });
 
-test('how the shop writes to its customers: a line of its own, what is wrong said at its line, what was typed kept', async ({
-  page,
-}) => {
-  await signedIn(page, 'Ivo');
-  await page.goto('/letters');
-  await page.getByRole('button', { name: 'One line more' }).click();
-  await page.getByLabel('In the shop’s words, printed as typed').fill('Look at the winch rope');
-  await page.getByRole('button', { name: 'Set the customer’s page' }).click();
-  await expect(page.getByText('say after how far or how long')).toBeVisible();
-  await expect(page.getByLabel('In the shop’s words, printed as typed')).toHaveValue('Look at the winch rope');
-  await page.getByLabel('or weeks').last().fill('10');
-  await page.getByRole('button', { name: 'Set the customer’s page' }).click();
-  await expect(page.getByText('Set. The next page that is signed has it.')).toBeVisible();
-  await page.goto(`${await jobOf(page, 'HG-0139')}/release`);
-  await isOpen(page);
-  await expect(page.locator('article').first()).toContainText('Look at the winch rope');
-  await page.goto('/letters');
-  await page.getByRole('button', { name: 'Leave out line 5' }).click();
-  await page.getByRole('button', { name: 'Set the customer’s page' }).click();
-  await expect(page.getByText('Set. The next page that is signed has it.')).toBeVisible();
-});
+test(
+  'how the shop writes to its customers: a line of its own, what is wrong said at its line, what was typed kept',
+  { tag: WHOLE },
+  async ({ page }) => {
+    await signedIn(page, 'Ivo');
+    await page.goto('/letters');
+    await page.getByRole('button', { name: 'One line more' }).click();
+    await page.getByLabel('In the shop’s words, printed as typed').fill('Look at the winch rope');
+    await page.getByRole('button', { name: 'Set the customer’s page' }).click();
+    await expect(page.getByText('say after how far or how long')).toBeVisible();
+    await expect(page.getByLabel('In the shop’s words, printed as typed')).toHaveValue('Look at the winch rope');
+    await page.getByLabel('or weeks').last().fill('10');
+    await page.getByRole('button', { name: 'Set the customer’s page' }).click();
+    await expect(page.getByText('Set. The next page that is signed has it.')).toBeVisible();
+    await page.goto(`${await jobOf(page, 'HG-0139')}/release`);
+    await isOpen(page);
+    await expect(page.locator('article').first()).toContainText('Look at the winch rope');
+    await page.goto('/letters');
+    await page.getByRole('button', { name: 'Leave out line 5' }).click();
+    await page.getByRole('button', { name: 'Set the customer’s page' }).click();
+    await expect(page.getByText('Set. The next page that is signed has it.')).toBeVisible();
+  },
+);

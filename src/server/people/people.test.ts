@@ -321,7 +321,9 @@ withDatabase('people of a shop', () => {
     ).rows;
     expect(brought?.amends).toBe(rows.rows[1]?.sha256);
     expect(sha256(brought?.content ?? '')).toBe(brought?.sha256);
-    expect(brought?.text).toContain('camber, front left −0.40°; camber, front right +0.30°');
+    expect(brought?.text).toContain(
+      'camber, front left −0.40° (not read when signed); camber, front right +0.30° (not read when signed)',
+    );
     expect(brought?.text).toContain('Cross camber, front axle: 0.70° more on the right: Watch');
     expect(JSON.parse(brought?.content ?? '{}')).toMatchObject({
       alignment: {

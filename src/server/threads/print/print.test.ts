@@ -105,7 +105,9 @@ test('fonts are unpacked as they were packed: each letter as wide, those that no
 
 withPoppler('the sheet as PDF', () => {
   const languages = FULL ? LANGUAGE_IDS : (['en'] as const);
-  test.each(jobs.flatMap((job) => languages.map((language) => [job.job.number, language, job] as const)))(
+  // One of each body, drafts and signed: all of them in all languages in `npm run prove`.
+  const drafted = FULL ? jobs : jobs.filter((j) => ['HG-0138', 'HG-0143', 'HG-0131'].includes(j.job.number));
+  test.each(drafted.flatMap((job) => languages.map((language) => [job.job.number, language, job] as const)))(
     '%s in %s: the customer’s page on one page, at most six in all; nothing outside, nothing over another',
     async (_, language, job) => {
       const size = language === 'es' ? 'LETTER' : 'A4';
@@ -127,7 +129,7 @@ withPoppler('the sheet as PDF', () => {
   test.each(LANGUAGE_IDS)('%s: in the order in which it is read, on A4 and on Letter', async (language) => {
     const printed = printedOf(clean, language);
     const { page } = printed;
-    for (const size of ['A4', 'LETTER'] as const) {
+    for (const size of language === 'es' || FULL ? (['A4', 'LETTER'] as const) : (['A4'] as const)) {
       const file = await draft(printed, { size, seal: SEAL });
       expect(faults(file, 1, size)).toEqual([]);
       const words = wordsOf(file, 1);
