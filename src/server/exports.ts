@@ -7,6 +7,7 @@ import { whenFull, whenShort } from '@/core/kernel/time/when';
 import { sealed } from '@/core/assembly/sheet/signed';
 import { note } from './audit';
 import { inShop } from './database';
+import { judged } from './jobs/judged';
 import { download } from './download';
 import type { Member } from './session';
 import { snapshotOf, type Snapshot } from './snapshot';
@@ -87,9 +88,11 @@ export async function sheetFile(
   const { id, document, signed, revision } = snapshot;
   const of = units.length === 'mm' ? 'mm' : 'in';
   const seal = signed && sealed(signed, (iso) => whenShort(iso, shop.timeZone));
-  const from: Drafted = signed
-    ? { kind: 'frozen', sheet: signed.sheets[of], printed: signed.printed?.[of] ?? null, seal }
-    : { kind: 'open', job: document, units, letter: snapshot.letter ?? FIRST_LETTER };
+  const from = async (): Promise<Drafted> => {
+    if (signed) return { kind: 'frozen', sheet: signed.sheets[of], printed: signed.printed?.[of] ?? null, seal };
+    const { told } = await judged(owner, id, document);
+    return { kind: 'open', job: document, units, letter: snapshot.letter ?? FIRST_LETTER, told };
+  };
   const key = JSON.stringify([id, revision, snapshot.shopMark, shop, units, paper, annex, CORE_VERSION]);
   const printed = whenFull(new Date().toISOString(), shop.timeZone);
   const wanted = { size: paper, annex, printed, address: siteAddress() };
@@ -101,7 +104,7 @@ async function draft(
   key: string,
   owner: Owner,
   id: string,
-  from: Drafted,
+  from: () => Promise<Drafted>,
   shop: { name: string; timeZone: string },
   wanted: Wanted,
 ): Promise<Uint8Array<ArrayBuffer>> {
@@ -109,7 +112,7 @@ async function draft(
   if (already) return already;
   const before = gaveUp.get(key);
   if (before) throw before;
-  const drafting = paperPool.ask(owner, id, 'sheet', from, shop, wanted);
+  const drafting = from().then((what) => paperPool.ask(owner, id, 'sheet', what, shop, wanted));
   underWay.set(key, drafting);
   try {
     const pdf = await drafting;

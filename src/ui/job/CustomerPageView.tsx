@@ -22,7 +22,7 @@ export function CustomerPageView({
   return (
     <article
       lang={LANGUAGES[page.language].locale}
-      className={`border border-rule bg-panel ${dense ? 'space-y-2 p-4 text-[13.5px] leading-tight sm:p-5' : 'space-y-4 p-4 sm:p-6'}`}
+      className={`border border-rule bg-panel ${dense ? 'space-y-1.5 p-3 text-[13.5px] leading-tight sm:p-4' : 'space-y-4 p-4 sm:p-6'}`}
     >
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1 border-b-[3px] border-graphite pb-2">
         <div>
@@ -56,16 +56,16 @@ export function CustomerPageView({
         </div>
         {fits.share !== null && <Share share={fits.share} />}
       </section>
-      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <div className="min-w-0 space-y-3">
+      <div className="grid gap-x-6 gap-y-2 sm:grid-cols-3">
+        <div className="min-w-0 space-y-2">
           <Listed title={page.good.title} said={page.good.said} />
           <Listed title={page.done.title} said={page.done.said} />
           <Listed title={page.found.title} said={page.found.said} />
         </div>
-        <div className="min-w-0 space-y-3">
+        <div className="min-w-0 space-y-2">
           <Told title={page.watch.title} said={page.watch.said} />
         </div>
-        <div className="min-w-0 space-y-3">
+        <div className="min-w-0 space-y-2">
           <Told
             title={page.back.title}
             none={page.back.none}

@@ -44,14 +44,14 @@ export function ReleaseRoom({ view }: { view: JobView }) {
   );
   return (
     <main className="grid grid-cols-1 lg:grid-cols-[minmax(0,2fr)_minmax(340px,1fr)]">
-      <div className="space-y-3 p-4">
+      <div className="space-y-2 p-3">
         {open && !ready && <First view={view} />}
         {open && ready && !atGate && (
           <p className="text-lg font-semibold">Nothing is in the way: open Release at After.</p>
         )}
         <SheetHere view={view} />
       </div>
-      <aside className="no-print space-y-5 border-l border-rule p-5">
+      <aside className="no-print space-y-4 border-l border-rule p-4">
         {open && !ready && <InTheWay view={view} inTheWay={inTheWay} />}
         {open && (
           <SignOff jobId={id} open lead={lead} mayRelease={ready && atGate} atGate={atGate}>
@@ -101,7 +101,7 @@ function InTheWay({ view, inTheWay }: { view: JobView; inTheWay: readonly JobVie
     <section aria-labelledby="way">
       <h2 id="way">{inTheWay.length} in the way of release</h2>
       <p className="fig pb-1 text-sm text-pencil">of {inTheWay.length + rest.length} checks</p>
-      <div className="max-h-[300px] overflow-y-auto">
+      <div className="max-h-[260px] overflow-y-auto">
         <ChecksPanel jobId={id} verdicts={inTheWay} lead={lead} brief />
       </div>
       <CountsOf jobId={id} lead={lead} verdicts={rest} />

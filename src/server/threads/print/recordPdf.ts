@@ -43,7 +43,7 @@ export function setRecord(paper: Paper, record: SheetRecord, sheet: Sheet, seal:
     h3(paper, heads.sources);
     paper.flow('P', record.sources.map(({ mark, source }) => `(${mark}) ${source}`).join('   '), SMALL);
   }
-  paper.flow('P', record.back, SMALL);
+  if (record.back) paper.flow('P', record.back, SMALL);
   if (sheet.otherwise && sheet.otherwise.length > 0)
     pairs(
       paper,

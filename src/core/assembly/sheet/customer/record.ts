@@ -65,8 +65,8 @@ export interface SheetRecord {
   /** Rules, sources and uncertainty, explained once. */
   rules: string[];
   sources: { mark: string; source: string }[];
-  /** Where the dates to come back stand. */
-  back: string;
+  /** Where the dates to come back stand; left out where nothing says. */
+  back?: string;
   uncertainty: string;
 }
 
