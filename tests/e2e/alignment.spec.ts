@@ -50,59 +50,61 @@ test('the needle bands show as found and as left at the measured height, and the
   await expect(page.getByText(/Recorded now it asks \d+ readings again, about \d+ min/)).toBeVisible();
 });
 
-test('an adjustment says from, to and by which mark; what it set makes its readings stale, and it is on the sheet to print', async ({
-  page,
-}) => {
-  await signedIn(page, 'Ivo');
-  const job = await jobOf(page, 'HG-0146');
-  await page.goto(`${job}/after/alignment`);
-  await chooseUnits(page, 'mm');
-  // Its cams go by the linkage as taped: in millimetres at their pivots, and what stays out names the part.
-  await expect(page.getByRole('listitem').filter({ hasText: 'Left lower arm, front cam' })).toContainText(
-    'at its pivot',
-  );
-  await expect(page.getByText(/Still out:.*Upper arms made for this lift/)).toBeVisible();
-  await page.locator('summary').filter({ hasText: 'Record an adjustment' }).click();
-  await page.getByLabel('Which adjuster').selectOption({ label: 'Tie-rod sleeve' });
-  await page.getByLabel('From', { exact: true }).first().fill('0');
-  await page.getByRole('button', { name: 'Record change' }).click();
-  await expect(page.getByText('say what it was read off by')).toBeVisible();
-  await page.getByLabel('To', { exact: true }).first().fill('-1/2');
-  await page.getByLabel('Read off by').fill('the paint mark');
-  await page.getByRole('button', { name: 'Record change' }).click();
-  await expect(page.getByRole('heading', { level: 2 }).filter({ hasText: /stale/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Alignment sheet, to print' }).click();
-  await expect(
-    page.getByRole('listitem').filter({ hasText: 'Tie-rod sleeve: from 0 to -0.5 turns by the paint mark; Ivo' }),
-  ).toBeVisible();
-  await expect(
-    page.getByRole('listitem').filter({ hasText: 'from 0 to -1 notches by the paint mark; Runa' }),
-  ).toBeVisible();
-  await expect(page.getByRole('row', { name: /Camber, left/ })).toContainText('−0.75° to +0.50°');
+test(
+  'an adjustment says from, to and by which mark; what it set makes its readings stale, and it is on the sheet to print',
+  { tag: WHOLE },
+  async ({ page }) => {
+    await signedIn(page, 'Ivo');
+    const job = await jobOf(page, 'HG-0146');
+    await page.goto(`${job}/after/alignment`);
+    await chooseUnits(page, 'mm');
+    // Its cams go by the linkage as taped: in millimetres at their pivots, and what stays out names the part.
+    await expect(page.getByRole('listitem').filter({ hasText: 'Left lower arm, front cam' })).toContainText(
+      'at its pivot',
+    );
+    await expect(page.getByText(/Still out:.*Upper arms made for this lift/)).toBeVisible();
+    await page.locator('summary').filter({ hasText: 'Record an adjustment' }).click();
+    await page.getByLabel('Which adjuster').selectOption({ label: 'Tie-rod sleeve' });
+    await page.getByLabel('From', { exact: true }).first().fill('0');
+    await page.getByRole('button', { name: 'Record change' }).click();
+    await expect(page.getByText('say what it was read off by')).toBeVisible();
+    await page.getByLabel('To', { exact: true }).first().fill('-1/2');
+    await page.getByLabel('Read off by').fill('the paint mark');
+    await page.getByRole('button', { name: 'Record change' }).click();
+    await expect(page.getByRole('heading', { level: 2 }).filter({ hasText: /stale/ })).toBeVisible();
+    await page.getByRole('link', { name: 'Alignment sheet, to print' }).click();
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'Tie-rod sleeve: from 0 to -0.5 turns by the paint mark; Ivo' }),
+    ).toBeVisible();
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'from 0 to -1 notches by the paint mark; Runa' }),
+    ).toBeVisible();
+    await expect(page.getByRole('row', { name: /Camber, left/ })).toContainText('−0.75° to +0.50°');
 
-  // Read again, the setting tells what a turn does on this vehicle, and one touch has the advice go by it.
-  for (const [point, mm] of Object.entries({ toeBehind: '1400', toeAhead: '1399', toeDiameter: '762' })) {
-    const stop = `${point}.front.floor`;
-    await page.goto(`${job}/after/read?route=full&at=${stop}`);
-    await page.locator(`[data-stop="${stop}"]`).waitFor();
-    await page.locator('#figure').fill(mm);
-    await page.keyboard.press('Enter');
-    await page.locator(`[data-stop="${stop}"]`).waitFor({ state: 'detached' });
-  }
-  await page.goto(`${job}/after/alignment`);
-  await page.locator('summary').filter({ hasText: 'what a turn or notch did here' }).click();
-  const did = page
-    .getByRole('list', { name: 'What settings did here' })
-    .getByRole('listitem')
-    .filter({ hasText: 'Tie-rod sleeve: from 0 to -0.5 turns' });
-  await expect(did).toContainText(/total toe \+1\.\d\d° a turn ± 0\.\d\d°/);
-  await did.getByRole('button', { name: 'Go by that' }).click();
-  await expect(did).toContainText('the advice goes by it');
-  await page.goto(`${job}/story`);
-  await expect(
-    page.getByText(/Tie-rod sleeve, .*toe \+1\.\d\d° a unit, read before and after it was set on/),
-  ).toBeVisible();
-});
+    // Read again, the setting tells what a turn does on this vehicle, and one touch has the advice go by it.
+    for (const [point, mm] of Object.entries({ toeBehind: '1400', toeAhead: '1399', toeDiameter: '762' })) {
+      const stop = `${point}.front.floor`;
+      await page.goto(`${job}/after/read?route=full&at=${stop}`);
+      await page.locator(`[data-stop="${stop}"]`).waitFor();
+      await page.locator('#figure').fill(mm);
+      await page.keyboard.press('Enter');
+      await page.locator(`[data-stop="${stop}"]`).waitFor({ state: 'detached' });
+    }
+    await page.goto(`${job}/after/alignment`);
+    await page.locator('summary').filter({ hasText: 'what a turn or notch did here' }).click();
+    const did = page
+      .getByRole('list', { name: 'What settings did here' })
+      .getByRole('listitem')
+      .filter({ hasText: 'Tie-rod sleeve: from 0 to -0.5 turns' });
+    await expect(did).toContainText(/total toe \+1\.\d\d° a turn ± 0\.\d\d°/);
+    await did.getByRole('button', { name: 'Go by that' }).click();
+    await expect(did).toContainText('the advice goes by it');
+    await page.goto(`${job}/story`);
+    await expect(
+      page.getByText(/Tie-rod sleeve, .*toe \+1\.\d\d° a unit, read before and after it was set on/),
+    ).toBeVisible();
+  },
+);
 
 test('the bands of a vehicle like it are found in the shop and taken over', { tag: WHOLE }, async ({ page }) => {
   await signedIn(page, 'Ivo');

@@ -389,44 +389,44 @@ test('two people read one point without knowing of each other: both stay, the la
   await other.close();
 });
 
-test('two people set the plan: the second is shown the difference, line by line, and chooses', async ({
-  page,
-  browser,
-  baseURL,
-}) => {
-  await signInAs(page, 'Runa');
-  const job = await book(page, { customer: 'Two plans' });
-  const ivo = await (await browser.newContext({ baseURL })).newPage();
-  await signInAs(ivo, 'Ivo');
-  await page.goto(`${job}/plan`);
-  await ivo.goto(`${job}/plan`);
-  await ivo.getByLabel('Wanted lift, front').fill('3');
-  await ivo.getByLabel('Wanted lift, rear').fill('2');
-  await page.getByLabel('Wanted lift, front').fill('2 1/2');
-  await page.getByLabel('Wanted lift, rear').fill('2');
-  await page.getByLabel('Heaviest load it will carry').fill('300 kg');
-  await page.getByRole('button', { name: 'Set the plan' }).click();
-  await expect(page.getByText('The plan is set.')).toBeVisible();
-  await ivo.getByRole('button', { name: 'Set the plan' }).click();
-  await expect(ivo.getByRole('heading', { name: 'Runa set this plan while you were writing yours' })).toBeVisible();
-  const front = ivo.getByRole('group', { name: 'Wanted lift, front' });
-  await expect(front).toContainText('2 1/2');
-  await expect(ivo.getByRole('button', { name: 'Set the plan as chosen' })).toBeDisabled();
-  await front.getByLabel(/yours/).check();
-  await ivo.getByRole('group', { name: 'Heaviest load it will carry' }).getByLabel(/Runa/).check();
-  for (const group of await ivo.getByRole('group').all())
-    if (
-      (await group.getByRole('radio', { checked: true }).count()) === 0 &&
-      (await group.getByRole('radio').count()) > 0
-    )
-      await group.getByLabel(/Runa/).check();
-  await ivo.getByRole('button', { name: 'Set the plan as chosen' }).click();
-  await expect(ivo.getByText('The plan is set.')).toBeVisible();
-  const plan = ((await (await page.request.get(`${job}/job.json`)).json()) as { plan: Record<string, number> }).plan;
-  expect(plan).toMatchObject({ liftFront: expect.closeTo(76.2, 9), liftRear: 50.8, heaviestLoad: 300 });
-  // The first sees it without doing anything.
-  await expect(page.getByLabel('Wanted lift, front')).toHaveValue('3 in', { timeout: 15_000 });
-});
+test(
+  'two people set the plan: the second is shown the difference, line by line, and chooses',
+  { tag: WHOLE },
+  async ({ page, browser, baseURL }) => {
+    await signInAs(page, 'Runa');
+    const job = await book(page, { customer: 'Two plans' });
+    const ivo = await (await browser.newContext({ baseURL })).newPage();
+    await signInAs(ivo, 'Ivo');
+    await page.goto(`${job}/plan`);
+    await ivo.goto(`${job}/plan`);
+    await ivo.getByLabel('Wanted lift, front').fill('3');
+    await ivo.getByLabel('Wanted lift, rear').fill('2');
+    await page.getByLabel('Wanted lift, front').fill('2 1/2');
+    await page.getByLabel('Wanted lift, rear').fill('2');
+    await page.getByLabel('Heaviest load it will carry').fill('300 kg');
+    await page.getByRole('button', { name: 'Set the plan' }).click();
+    await expect(page.getByText('The plan is set.')).toBeVisible();
+    await ivo.getByRole('button', { name: 'Set the plan' }).click();
+    await expect(ivo.getByRole('heading', { name: 'Runa set this plan while you were writing yours' })).toBeVisible();
+    const front = ivo.getByRole('group', { name: 'Wanted lift, front' });
+    await expect(front).toContainText('2 1/2');
+    await expect(ivo.getByRole('button', { name: 'Set the plan as chosen' })).toBeDisabled();
+    await front.getByLabel(/yours/).check();
+    await ivo.getByRole('group', { name: 'Heaviest load it will carry' }).getByLabel(/Runa/).check();
+    for (const group of await ivo.getByRole('group').all())
+      if (
+        (await group.getByRole('radio', { checked: true }).count()) === 0 &&
+        (await group.getByRole('radio').count()) > 0
+      )
+        await group.getByLabel(/Runa/).check();
+    await ivo.getByRole('button', { name: 'Set the plan as chosen' }).click();
+    await expect(ivo.getByText('The plan is set.')).toBeVisible();
+    const plan = ((await (await page.request.get(`${job}/job.json`)).json()) as { plan: Record<string, number> }).plan;
+    expect(plan).toMatchObject({ liftFront: expect.closeTo(76.2, 9), liftRear: 50.8, heaviestLoad: 300 });
+    // The first sees it without doing anything.
+    await expect(page.getByLabel('Wanted lift, front')).toHaveValue('3 in', { timeout: 15_000 });
+  },
+);
 
 test('a tablet that meets a later release says so, keeps what waits, and a reload sends it', async ({ page }) => {
   await signInAs(page, 'Runa');

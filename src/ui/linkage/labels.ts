@@ -135,7 +135,7 @@ interface Box {
   height: number;
 }
 /** Words to a line: that many of the widest letters, with a gap between, fill the paper. */
-const LETTER = 0.64;
+const LETTER = 0.67;
 
 function placeOf(
   at: readonly string[][],

@@ -105,8 +105,8 @@ test('fonts are unpacked as they were packed: each letter as wide, those that no
 
 withPoppler('the sheet as PDF', () => {
   const languages = FULL ? LANGUAGE_IDS : (['en'] as const);
-  // One of each body, drafts and signed: all of them in all languages in `npm run prove`.
-  const drafted = FULL ? jobs : jobs.filter((j) => ['HG-0138', 'HG-0143', 'HG-0131'].includes(j.job.number));
+  // A draft and a signed one: all of them in all languages in `npm run prove`.
+  const drafted = FULL ? jobs : jobs.filter((j) => ['HG-0138', 'HG-0131'].includes(j.job.number));
   test.each(drafted.flatMap((job) => languages.map((language) => [job.job.number, language, job] as const)))(
     '%s in %s: the customer’s page on one page, at most six in all; nothing outside, nothing over another',
     async (_, language, job) => {
@@ -125,7 +125,7 @@ withPoppler('the sheet as PDF', () => {
   );
 
   const clean = jobs.find((j) => j.job.number === 'HG-0131') as JobDocument;
-  const hard = jobs.find((j) => j.job.number === 'HG-0142') as JobDocument;
+  const hard = jobs.find((j) => j.job.number === (FULL ? 'HG-0142' : 'HG-0143')) as JobDocument;
   test.each(LANGUAGE_IDS)('%s: in the order in which it is read, on A4 and on Letter', async (language) => {
     const printed = printedOf(clean, language);
     const { page } = printed;

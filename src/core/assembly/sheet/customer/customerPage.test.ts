@@ -1,4 +1,5 @@
 import { demoJobs } from '../../../../../scripts/demo/jobs';
+import { FULL } from '../../../../../tests/support/size';
 import { DEFAULT_COME_BACK, weeksAfter } from '../../../document/comeBack';
 import { CHANGE_NAME } from '../../../document/changes';
 import { LANGUAGE_IDS, type Language } from '../../../document/language';
@@ -19,7 +20,13 @@ const demo = (number: string): JobDocument => {
   if (!job) throw new Error(number);
   return job;
 };
-const worked = new Map(jobs.map((job) => [job, { w: workingsOf(job), verdicts: workJob(job) }]));
+/** Each worked once; sweeps are left where nothing here reads them. */
+const worked = new Map(
+  jobs.map((job) => {
+    const w = workingsOf(job, undefined, job.job.number !== 'HG-0142');
+    return [job, { w, verdicts: workJob(job, w) }] as const;
+  }),
+);
 const pageOf = (job: JobDocument, language: Language = 'en', units: UnitChoice = METRIC_SHOP) => {
   const known = worked.get(job);
   const w = known?.w ?? workingsOf(job);
@@ -205,7 +212,7 @@ describe('the page', () => {
   test.each(LANGUAGE_IDS)(
     '%s: every demo job has its page, in both units, without a figure that is none',
     (language) => {
-      for (const job of jobs)
+      for (const job of FULL ? jobs : jobs.slice(0, 3))
         for (const units of [METRIC_SHOP, INCH_SHOP]) {
           const text = JSON.stringify(pageOf(job, language, units));
           expect(text).not.toMatch(/NaN|undefined|null mm|Infinity|\{\w+\}/);
