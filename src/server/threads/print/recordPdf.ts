@@ -2,7 +2,7 @@ import type { OpenRow, SheetRecord } from '@/core/assembly/sheet/customer/record
 import { phrasebook } from '@/core/assembly/sheet/customer/phrasebook';
 import type { Sheet } from '@/core/assembly/sheet/sheet';
 import type { Seal } from '@/core/assembly/sheet/signed';
-import { drawArm } from './customerPdf';
+import { drawArm } from './drawn';
 import { INK, type Paper, type Style } from './paper';
 
 const SMALL: Style = { size: 7.8, leading: 1.22 };
