@@ -186,6 +186,24 @@ describe('the page', () => {
     };
     expect(pageOf(unread).drives.said.join(' ')).not.toContain('At a shown');
   });
+  test('past its limit to the negative side is past it: the figure and the limit are told, never “measured right”', () => {
+    const job = demo('HG-0142');
+    const wheel = worked.get(job)?.verdicts.find((v) => v.check === 'wheel-centre' && v.gate === 'after');
+    expect(wheel?.verdict).toBe('Watch');
+    expect(wheel?.value).toBeLessThan(-3);
+    const { why } = pageOf(job).watch.said.find(({ what }) => what === 'Steering') ?? { why: '' };
+    expect(why).toContain('Whole vehicle: −6.4°. It should be at most 3.0°.');
+    expect(why).not.toContain('Measured right');
+  });
+  test('lamps that read Clear were not aimed again for that: only a recorded change says so', () => {
+    const job = demo('HG-0131');
+    const said = 'The headlamps were aimed again.';
+    const aimed = { kind: 'lamp', gate: 'build', what: 'Lamp aim', by: 'Runa', at: '2026-11-09T12:00:00Z' } as const;
+    const without = { ...job, changes: job.changes.filter((c) => c.kind !== 'lamp') };
+    expect(pageOf(without).drives.said).not.toContain(said);
+    const changes = [...without.changes, { ...aimed, id: '55555555-5555-4555-8555-555555555555' }];
+    expect(pageOf({ ...without, changes }).drives.said).toContain(said);
+  });
   test('dates count from the signature, weeks by weeks; a distance is said in the shop’s unit', () => {
     expect(weeksAfter('2026-11-10T15:30:00Z', 4)).toBe('2026-12-08T15:30:00.000Z');
     const page = pageOf(demo('HG-0131'));

@@ -267,7 +267,9 @@ function toWatch(
   rows.sort((a, b) => Number(b.safety) - Number(a.safety));
   const told = rows.slice(0, MOST).map(({ group, first, count }): Told => {
     const { limit, quantity, value, place } = first;
-    const inside = limit && value !== null && (limit.sense === 'most' ? value <= limit.clear : value >= limit.clear);
+    // Where small is safe the size counts, whichever way it goes.
+    const inside =
+      limit && value !== null && (limit.sense === 'most' ? Math.abs(value) <= limit.clear : value >= limit.clear);
     const measured =
       quantity && value !== null && limit && limit.target === undefined
         ? inside
@@ -369,7 +371,9 @@ function drives(w: Workings, after: readonly Verdict[], units: UnitChoice, book:
   const [shown, unit] = units.length === 'mm' ? [50, 'km/h'] : [30, 'mph'];
   const written = (speed: number) =>
     `${book.language === 'en' ? speed.toFixed(1) : speed.toFixed(1).replace('.', ',')} ${unit}`;
+  // Read and Clear is not aimed again: that is a change, and on record.
   const lamps = after.filter((v) => v.check === 'lamp-aim');
+  const aimed = w.job.changes.some((c) => c.kind === 'lamp' && c.gate !== 'intake' && c.gate !== 'before');
   return [
     ...(higher ? [say('drives.higher', { front: up(front), rear: up(rear) }), say('drives.rolls')] : []),
     ...(!higher && rises.every((rise) => rise !== null) ? [say('drives.same')] : []),
@@ -384,6 +388,6 @@ function drives(w: Workings, after: readonly Verdict[], units: UnitChoice, book:
         ]
       : []),
     ...(ratio !== null && ratio > 1.005 ? [say('drives.spray')] : []),
-    ...(lamps.length > 0 && lamps.every((v) => v.verdict === 'Clear' && !v.asItCame) ? [say('drives.lamps')] : []),
+    ...(aimed && lamps.length > 0 && lamps.every((v) => v.verdict === 'Clear') ? [say('drives.lamps')] : []),
   ];
 }
